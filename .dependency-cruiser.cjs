@@ -1,0 +1,46 @@
+/** The arrows of docs/architecture.md, enforced. */
+const groundFloor = "(job|craft|people)";
+const bays = "(receive|isolate|bench|refit|prove|handback)";
+const only = (name, from, allowed) => ({
+  name,
+  severity: "error",
+  from: { path: from },
+  to: { path: "^src/", pathNot: allowed },
+});
+
+module.exports = {
+  forbidden: [
+    { name: "no-circles", severity: "error", from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ["type-only"] } } },
+    only("core-stands-alone", "^src/core/", "^src/core/"),
+    only("sim-on-core", "^src/sim/", "^src/(sim|core)/"),
+    only("rigs-on-core-sim-server", "^src/rigs/", "^src/(rigs|core|sim|server|shared)/"),
+    only("server-alone", "^src/server/", "^src/(server|shared)/"),
+    only("shared-alone", "^src/shared/", "^src/(shared|core)/"),
+    {
+      name: "core-is-pure",
+      severity: "error",
+      from: { path: "^src/(core|sim)/", pathNot: "\\.test\\.ts$" },
+      to: { dependencyTypes: ["core", "npm"] },
+    },
+    {
+      name: "ground-floor-stands-below-bays",
+      severity: "error",
+      from: { path: `^src/features/${groundFloor}/` },
+      to: { path: "^src/features/", pathNot: `^src/features/${groundFloor}/` },
+    },
+    {
+      name: "no-bay-into-another-bay",
+      severity: "error",
+      from: { path: `^src/features/${bays}/` },
+      to: { path: "^src/features/", pathNot: [`^src/features/${groundFloor}/`, "^src/features/$1/"] },
+    },
+    { name: "features-not-app", severity: "error", from: { path: "^src/features/" }, to: { path: "^src/(app|processes)/" } },
+    only("app-on-features", "^src/app/", "^src/(app|features|shared|server)/"),
+  ],
+  options: {
+    doNotFollow: { path: "node_modules" },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: "tsconfig.json" },
+    enhancedResolveOptions: { exportsFields: ["exports"], conditionNames: ["import", "require", "node", "default"] },
+  },
+};

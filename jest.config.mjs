@@ -1,0 +1,29 @@
+const swc = [
+  "@swc/jest",
+  {
+    jsc: {
+      target: "es2022",
+      parser: { syntax: "typescript", tsx: true },
+      transform: { react: { runtime: "automatic" } },
+    },
+  },
+];
+const shared = {
+  testEnvironment: "node",
+  transform: { "^.+\\.tsx?$": swc },
+  moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1", "^server-only$": "<rootDir>/tests/emptyModule.ts" },
+};
+
+/** Two projects: `unit` needs nothing; `integration` needs the database that bin/test.mjs starts. */
+const config = {
+  projects: [
+    { ...shared, displayName: "unit", testMatch: ["<rootDir>/src/**/*.test.ts"] },
+    {
+      ...shared,
+      displayName: "integration",
+      testMatch: ["<rootDir>/tests/integration/**/*.test.ts"],
+      setupFiles: ["<rootDir>/tests/integration/environment.ts"],
+    },
+  ],
+};
+export default config;

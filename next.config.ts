@@ -1,0 +1,29 @@
+import type { NextConfig } from "next";
+
+const config: NextConfig = {
+  // Tests build into a folder of their own, so that they never disturb a running demo.
+  distDir: process.env.PITSTOPA_DIST_DIR ?? ".next",
+  poweredByHeader: false,
+  devIndicators: false,
+  serverExternalPackages: ["pdfmake", "@node-rs/argon2", "mysql2", "pino"],
+  experimental: { serverActions: { bodySizeLimit: "1mb" } },
+  headers: () =>
+    Promise.resolve([
+      {
+        source: "/(.*)",
+        headers: [
+          { key: "X-Content-Type-Options", value: "nosniff" },
+          { key: "X-Frame-Options", value: "DENY" },
+          { key: "Referrer-Policy", value: "same-origin" },
+          {
+            key: "Content-Security-Policy",
+            // Everything comes from this server; React and Ant Design write inline styles and a start script.
+            value:
+              "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; script-src 'self' 'unsafe-inline'; frame-ancestors 'none'",
+          },
+        ],
+      },
+    ]),
+};
+
+export default config;

@@ -1,0 +1,106 @@
+import { type Draw, normaliseDraw } from "./normaliseDraw";
+import { type StepDraw } from "./summariseSweep";
+import { type RatedPart, type WeakestPart, weakestInLine } from "./weakestInLine";
+
+/** One step beside the same step of the baseline, both at one voltage. */
+export interface StepComparison {
+  name: string;
+  throttle: number;
+  measured: Draw;
+  /** The measured step put at the baseline's voltage. */
+  normalised: Draw;
+  baseline: Draw;
+  /** Normalised current over baseline current, minus 1: +0.27 is 27 % more. */
+  currentChange: number;
+  /** Two standard errors of `currentChange` from the scatter of both runs. */
+  currentChangeError: number;
+}
+
+/** Verdict words, worst last. */
+export type VerdictWord = "good" | "watch" | "bad" | "cannot say";
+
+/** What a power-draw sweep says. */
+export interface PowerDrawVerdict {
+  word: VerdictWord;
+  /** Each reason with its figure, the deciding one first. */
+  reasons: string[];
+  comparisons: StepComparison[];
+  weakest: WeakestPart | null;
+}
+
+/** Against the baseline: more than this is watched, more than that is bad. Trade judgement, no published source. */
+export const WATCH_CHANGE = 0.08;
+export const BAD_CHANGE = 0.15;
+/** Room to the weakest part's rating under which a drive is watched. Trade judgement, no published source. */
+export const WATCH_MARGIN = 0.1;
+/** Below this current a step says nothing about the drive: it is the electronics' standby. */
+const DRIVE_FROM_THROTTLE = 0.05;
+
+/**
+ * Judges a power-draw sweep: like for like against the craft's baseline, and against the weakest part in line.
+ *
+ * Each step is put at the baseline's voltage of the same step before it is compared (fixed prop: I ~ V², P ~ V³).
+ *
+ * @param steps - The run, from `summariseSweep`.
+ * @param baseline - The baseline run's steps; empty when the craft has none.
+ * @param parts - Rated parts in the pack's line.
+ * @returns "cannot say" when there is neither a baseline nor a rated part, or no full-throttle step.
+ */
+export function judgePowerDraw(
+  steps: readonly StepDraw[],
+  baseline: readonly StepDraw[],
+  parts: readonly RatedPart[],
+): PowerDrawVerdict {
+  const comparisons = steps.flatMap((step) => {
+    const before = baseline.find(({ name, throttle }) => name === step.name && throttle === step.throttle);
+    return before && step.throttle >= DRIVE_FROM_THROTTLE ? [compareStep(step, before)] : [];
+  });
+  const full = steps.find(({ throttle }) => throttle === 1);
+  const weakest = full ? weakestInLine(parts, full.currentA) : null;
+  const findings = [...comparisons.map(judgeChange), ...(weakest ? [judgeMargin(weakest)] : [])];
+  if (!full) return { word: "cannot say", reasons: ["The run never settled at full throttle."], comparisons, weakest };
+  if (findings.length === 0) {
+    return { word: "cannot say", reasons: ["No baseline and no rated part to compare with."], comparisons, weakest };
+  }
+  findings.sort((a, b) => SEVERITY.indexOf(b.word) - SEVERITY.indexOf(a.word));
+  return { word: findings[0]!.word, reasons: findings.map(({ reason }) => reason), comparisons, weakest };
+}
+
+const SEVERITY: readonly VerdictWord[] = ["good", "watch", "bad"];
+
+/** Puts one step at the baseline's voltage and compares the currents. */
+export function compareStep(step: StepDraw, baseline: StepDraw): StepComparison {
+  const normalised = normaliseDraw(step, baseline.voltageV);
+  const ratio = normalised.currentA / baseline.currentA;
+  const relativeError = Math.hypot(step.currentErrorA / step.currentA, baseline.currentErrorA / baseline.currentA);
+  return {
+    name: step.name,
+    throttle: step.throttle,
+    measured: { voltageV: step.voltageV, currentA: step.currentA, powerW: step.powerW },
+    normalised,
+    baseline: { voltageV: baseline.voltageV, currentA: baseline.currentA, powerW: baseline.powerW },
+    currentChange: ratio - 1,
+    currentChangeError: 2 * ratio * relativeError,
+  };
+}
+
+function judgeChange({ name, currentChange, currentChangeError, baseline }: StepComparison) {
+  // A drive that draws much less than it did is as suspect as one that draws more: a slipping prop, a missing motor.
+  const surely = Math.abs(currentChange) - currentChangeError;
+  const word: VerdictWord = surely > BAD_CHANGE ? "bad" : surely > WATCH_CHANGE ? "watch" : "good";
+  const percent = `${(Math.abs(currentChange) * 100).toFixed(1)} ± ${(currentChangeError * 100).toFixed(1)} %`;
+  const direction = currentChange >= 0 ? "more" : "less";
+  return {
+    word,
+    reason: `At ${name}: ${percent} ${direction} than the baseline, both at ${baseline.voltageV.toFixed(2)} V.`,
+  };
+}
+
+function judgeMargin({ name, position, currentA, continuousA, marginA, marginShare }: WeakestPart) {
+  const word: VerdictWord = marginA < 0 ? "bad" : marginShare < WATCH_MARGIN ? "watch" : "good";
+  const side = marginA < 0 ? "over" : "under";
+  return {
+    word,
+    reason: `Weakest in line: ${name} (${position}), ${currentA.toFixed(1)} A, ${Math.abs(marginA).toFixed(1)} A ${side} its ${continuousA} A.`,
+  };
+}

@@ -1,0 +1,159 @@
+import { DEMO_DRIVES } from "../../sim/demoDrives";
+import { withDefect } from "../../sim/driveModel";
+import { simulateSweep } from "../../sim/simulateSweep";
+import { findLimitCrossing } from "./findLimitCrossing";
+import { compareStep, judgePowerDraw } from "./judgePowerDraw";
+import { normaliseDraw } from "./normaliseDraw";
+import { POWER_DRAW_PROFILE, profileDurationS, requireProfile, stepAt } from "./sweepProfile";
+import { summariseSweep } from "./summariseSweep";
+import { weakestInLine } from "./weakestInLine";
+
+// Common practice, no published source: 16.41 A at 178.6 W against 15.4 A at 182.8 W looks 2.3 % better, but the packs
+// stood at 10.88 V and 11.87 V.
+const measured = { voltageV: 10.88, currentA: 16.41, powerW: 178.6 };
+const original = { voltageV: 11.87, currentA: 15.4, powerW: 182.8 };
+
+describe("normaliseDraw", () => {
+  it("puts 16.41 A at 10.88 V to 19.5 A and 232 W at 11.87 V", () => {
+    const { currentA, powerW } = normaliseDraw(measured, 11.87);
+    expect(currentA).toBeCloseTo(19.53, 2);
+    expect(powerW).toBeCloseTo(231.9, 1);
+    expect(measured.powerW).toBeLessThan(original.powerW); // the trap: it looked better
+    expect(powerW / original.powerW).toBeCloseTo(1.27, 2);
+  });
+
+  it("changes nothing at the same voltage and comes back on the way round", () => {
+    expect(normaliseDraw(measured, 10.88)).toEqual(measured);
+    expect(normaliseDraw(normaliseDraw(measured, 12.6), 10.88).powerW).toBeCloseTo(measured.powerW, 9);
+  });
+
+  it.each([
+    ["out_of_range", 0],
+    ["not_finite", NaN],
+  ])("refuses a common voltage with code %s", (code, voltageV) => {
+    expect(() => normaliseDraw(measured, voltageV)).toThrow(expect.objectContaining({ code }));
+  });
+});
+
+const step = (over: Partial<Parameters<typeof compareStep>[0]>) => ({
+  name: "full",
+  throttle: 1,
+  sampleCount: 40,
+  currentErrorA: 0.02,
+  ...measured,
+  ...over,
+});
+
+describe("judgePowerDraw", () => {
+  it("finds the drive that looks better and is 27 % worse", () => {
+    const verdict = judgePowerDraw([step({})], [step(original)], []);
+    expect(verdict.word).toBe("bad");
+    expect(verdict.comparisons[0]!.currentChange).toBeCloseTo(0.268, 3);
+    expect(verdict.reasons[0]).toMatch(/26\.8 ± .* more than the baseline, both at 11\.87 V/);
+  });
+
+  it("says the margin under the weakest part, and 'bad' over it", () => {
+    const parts = [{ position: "main", name: "Lead 12", continuousA: 20, parallel: 1 }];
+    const under = judgePowerDraw([step({})], [], parts);
+    expect(under.word).toBe("good");
+    expect(under.reasons[0]).toMatch(/16\.4 A, 3\.6 A under its 20 A/);
+    expect(judgePowerDraw([step({ currentA: 21 })], [], parts).word).toBe("bad");
+    expect(judgePowerDraw([step({ currentA: 19 })], [], parts).word).toBe("watch");
+  });
+
+  it("cannot say without a full-throttle step, or with nothing to compare", () => {
+    expect(judgePowerDraw([step({ throttle: 0.5, name: "cruise" })], [], []).word).toBe("cannot say");
+    expect(judgePowerDraw([step({})], [], []).word).toBe("cannot say");
+  });
+
+  it("does not call a change bad that its scatter could make", () => {
+    const noisy = judgePowerDraw([step({ ...original, currentA: 18, currentErrorA: 1.5 })], [step(original)], []);
+    expect(noisy.word).toBe("good");
+  });
+
+  const drive = DEMO_DRIVES["five-inch"]!;
+  const sweep = (defect: Parameters<typeof withDefect>[1], seed: number) =>
+    summariseSweep(simulateSweep(withDefect(drive, defect), POWER_DRAW_PROFILE, 20, seed), POWER_DRAW_PROFILE);
+
+  it("lets healthy simulated drives pass, over forty seeds, with a full and a half-empty pack", () => {
+    const baseline = sweep(null, 1);
+    const halfEmpty = { ...drive, cellVoltageV: 3.75 };
+    for (let seed = 2; seed < 42; seed++) {
+      expect(judgePowerDraw(sweep(null, seed), baseline, []).word).toBe("good");
+      const later = summariseSweep(simulateSweep(halfEmpty, POWER_DRAW_PROFILE, 20, seed), POWER_DRAW_PROFILE);
+      expect(judgePowerDraw(later, baseline, []).word).toBe("good");
+    }
+  });
+
+  it("catches a prop too coarse on every seed", () => {
+    const baseline = sweep(null, 1);
+    for (let seed = 2; seed < 42; seed++) {
+      expect(judgePowerDraw(sweep("coarse-prop", seed), baseline, []).word).not.toBe("good");
+    }
+  });
+});
+
+describe("weakestInLine", () => {
+  it("shares the current among parts side by side and takes the least room", () => {
+    const weakest = weakestInLine(
+      [
+        { position: "main", name: "Lead", continuousA: 90, parallel: 1 },
+        { position: "esc", name: "ESC", continuousA: 20, parallel: 4 },
+      ],
+      72,
+    );
+    expect(weakest).toMatchObject({ position: "esc", currentA: 18, marginA: 2 });
+  });
+
+  it("says nothing without a rated part", () => {
+    expect(weakestInLine([], 10)).toBeNull();
+  });
+});
+
+describe("findLimitCrossing", () => {
+  const sample = { timeS: 0, throttle: 1, voltageV: 14, currentA: 30 };
+  it.each([
+    ["maxCurrentA", { maxCurrentA: 29.9 }],
+    ["maxPowerW", { maxPowerW: 400 }],
+    ["minVoltageV", { minVoltageV: 14.1 }],
+    ["maxVoltageV", { maxVoltageV: 13 }],
+  ])("cuts on %s", (limit, limits) => {
+    expect(findLimitCrossing(sample, limits)).toMatchObject({ limit });
+  });
+
+  it("lets a sample pass that lies on every limit", () => {
+    const limits = { maxCurrentA: 30, maxPowerW: 420, minVoltageV: 14, maxVoltageV: 14 };
+    expect(findLimitCrossing(sample, limits)).toBeNull();
+  });
+
+  it("cuts on a reading that is no number", () => {
+    expect(findLimitCrossing({ ...sample, currentA: NaN }, {})).toMatchObject({ limit: "reading" });
+  });
+});
+
+describe("sweep profile", () => {
+  it("knows the step at each time and the end", () => {
+    expect(profileDurationS(POWER_DRAW_PROFILE)).toBe(9);
+    expect([0, 1.99, 2, 5.9, 6, 8.9, 9].map((time) => stepAt(POWER_DRAW_PROFILE, time))).toEqual([
+      0,
+      0,
+      1,
+      1,
+      2,
+      2,
+      null,
+    ]);
+  });
+
+  it("refuses an empty profile and a throttle above full", () => {
+    expect(() => requireProfile([])).toThrow(expect.objectContaining({ code: "too_few_points" }));
+    expect(() => requireProfile([{ name: "x", throttle: 1.2, holdS: 1 }])).toThrow(/throttle of "x"/);
+  });
+});
+
+describe("summariseSweep", () => {
+  it("leaves out the settling part and steps that a cut kept from settling", () => {
+    const samples = simulateSweep(DEMO_DRIVES["glider"]!, POWER_DRAW_PROFILE, 20, 3).filter(({ timeS }) => timeS < 6.5);
+    expect(summariseSweep(samples, POWER_DRAW_PROFILE).map(({ name }) => name)).toEqual(["idle", "cruise"]);
+  });
+});

@@ -1,0 +1,94 @@
+/** How far a probability may be trusted. Nobody shall mistake a guess for data. */
+export type Grade = "measured" | "judgement" | "guess";
+
+/** What the craft was doing when the fault showed. */
+export const PHASES = ["bench", "arming", "take-off", "hover", "cruise", "landing"] as const;
+export type Phase = (typeof PHASES)[number];
+
+/** What happened to the craft last. */
+export const HISTORIES = ["crash", "repair", "firmware", "first-flight", "in-service"] as const;
+export type History = (typeof HISTORIES)[number];
+
+/** The circumstances that priors depend on. */
+export interface CaseContext {
+  craftKind: string;
+  phase: Phase;
+  history: History;
+}
+
+/** A multiplier on a fault's prior odds that applies when every named circumstance holds. */
+export interface PriorFactor {
+  craftKind?: readonly string[];
+  phase?: readonly Phase[];
+  history?: readonly History[];
+  factor: number;
+}
+
+/** One way a part can fail. `prior` is its probability on a craft that comes in with a complaint. */
+export interface FaultMode {
+  id: string;
+  name: string;
+  part: string;
+  looksLike: string;
+  repair: string;
+  prior: number;
+  grade: Grade;
+  when?: readonly PriorFactor[];
+}
+
+/** What is done about one or more fault modes. */
+export interface Repair {
+  id: string;
+  name: string;
+  part: string;
+  minutes: number;
+}
+
+/** fault → probability that this fault alone makes the reading true. */
+export type Links = Readonly<Record<string, number>>;
+
+/** Something that can be seen or measured, true or false. `leak` is its chance with none of the listed faults. */
+export interface Reading {
+  id: string;
+  whenTrue: string;
+  whenFalse: string;
+  leak: number;
+  grade: Grade;
+  links: Links;
+  /** Offered at intake as "what was seen". */
+  complaint?: boolean;
+  /** Other words people use, for the search. */
+  synonyms?: readonly string[];
+}
+
+/** One answer to a check: the readings it proves true or false; all others stay open. */
+export interface Outcome {
+  id: string;
+  label: string;
+  sets: Readonly<Record<string, boolean>>;
+}
+
+/** The state a check needs the craft in, mildest first. */
+export const HAZARDS = ["unpowered", "powered, props off", "props on"] as const;
+export type Hazard = (typeof HAZARDS)[number];
+
+/** Something a technician does to learn more. Its outcomes exclude each other. */
+export interface Check {
+  id: string;
+  title: string;
+  steps: readonly string[];
+  cautions: readonly string[];
+  minutes: number;
+  hazard: Hazard;
+  needs: readonly string[];
+  outcomes: readonly Outcome[];
+}
+
+/** Everything the engine knows, as plain data that can be written as JSON. */
+export interface Library {
+  version: string;
+  repairs: readonly Repair[];
+  faults: readonly FaultMode[];
+  readings: readonly Reading[];
+  checks: readonly Check[];
+}

@@ -1,0 +1,112 @@
+import { type Library } from "./library.types";
+
+/** One fault in a library, with the place it stands at. */
+export interface LibraryProblem {
+  place: string;
+  problem: string;
+}
+
+/**
+ * Finds everything wrong with a library, so that it can be refused whole with each error's place.
+ *
+ * Checked: ids unique and references known; probabilities in range; every fault reachable by a reading and every reading
+ * by a complaint or a check; every check with two outcomes that exclude each other and cover all cases.
+ *
+ * @returns Empty when the library may be used.
+ */
+export function validateLibrary(library: Library): LibraryProblem[] {
+  return [
+    ...references(library),
+    ...probabilities(library),
+    ...reachability(library),
+    ...library.checks.flatMap(partition),
+  ];
+}
+
+function references(library: Library): LibraryProblem[] {
+  const problems: LibraryProblem[] = [];
+  const groups = {
+    repairs: library.repairs,
+    faults: library.faults,
+    readings: library.readings,
+    checks: library.checks,
+  };
+  for (const [group, entries] of Object.entries(groups)) {
+    const seen = new Set<string>();
+    for (const { id } of entries) {
+      if (seen.has(id)) problems.push({ place: `${group}/${id}`, problem: "the id is used twice" });
+      seen.add(id);
+    }
+  }
+  const repairs = new Set(library.repairs.map(({ id }) => id));
+  const faults = new Set(library.faults.map(({ id }) => id));
+  const readings = new Set(library.readings.map(({ id }) => id));
+  for (const fault of library.faults) {
+    if (!repairs.has(fault.repair))
+      problems.push({ place: `faults/${fault.id}`, problem: `no repair "${fault.repair}"` });
+  }
+  for (const reading of library.readings) {
+    for (const fault of Object.keys(reading.links)) {
+      if (!faults.has(fault)) problems.push({ place: `readings/${reading.id}`, problem: `no fault "${fault}"` });
+    }
+  }
+  for (const check of library.checks) {
+    for (const id of new Set(check.outcomes.flatMap((outcome) => Object.keys(outcome.sets)))) {
+      if (!readings.has(id)) problems.push({ place: `checks/${check.id}`, problem: `no reading "${id}"` });
+    }
+  }
+  return problems;
+}
+
+function probabilities(library: Library): LibraryProblem[] {
+  const problems: LibraryProblem[] = [];
+  const need = (place: string, name: string, value: number, low: number, high: number) => {
+    if (!(value >= low && value <= high))
+      problems.push({ place, problem: `${name} must lie in ${low}..${high}, found ${value}` });
+  };
+  for (const fault of library.faults) {
+    need(`faults/${fault.id}`, "prior", fault.prior, 1e-6, 0.9);
+    for (const { factor } of fault.when ?? []) need(`faults/${fault.id}`, "factor", factor, 0.01, 100);
+  }
+  for (const reading of library.readings) {
+    // A leak of 0 or a strength of 1 would let one slip of the eye rule a fault in or out for good.
+    need(`readings/${reading.id}`, "leak", reading.leak, 1e-4, 0.95);
+    for (const [fault, strength] of Object.entries(reading.links)) {
+      need(`readings/${reading.id}`, `link to ${fault}`, strength, 0.01, 0.999);
+    }
+  }
+  for (const check of library.checks) need(`checks/${check.id}`, "minutes", check.minutes, 0.25, 240);
+  return problems;
+}
+
+function reachability(library: Library): LibraryProblem[] {
+  const linked = new Set(library.readings.flatMap((reading) => Object.keys(reading.links)));
+  const asked = new Set(
+    library.checks.flatMap((check) => check.outcomes.flatMap((outcome) => Object.keys(outcome.sets))),
+  );
+  return [
+    ...library.faults
+      .filter(({ id }) => !linked.has(id))
+      .map(({ id }) => ({ place: `faults/${id}`, problem: "no reading is linked to it, so nothing can find it" })),
+    ...library.readings
+      .filter(({ id, complaint }) => !complaint && !asked.has(id))
+      .map(({ id }) => ({ place: `readings/${id}`, problem: "no check and no complaint ever sets it" })),
+  ];
+}
+
+/** Outcomes must cover each combination of the check's readings exactly once, or their probabilities would be wrong. */
+function partition(check: Library["checks"][number]): LibraryProblem[] {
+  const place = `checks/${check.id}`;
+  if (check.outcomes.length < 2) return [{ place, problem: "a check with fewer than two outcomes splits nothing" }];
+  const readings = [...new Set(check.outcomes.flatMap((outcome) => Object.keys(outcome.sets)))];
+  for (let world = 0; world < 1 << readings.length; world++) {
+    const fits = check.outcomes.filter((outcome) =>
+      Object.entries(outcome.sets).every(([id, value]) => ((world >> readings.indexOf(id)) & 1) === (value ? 1 : 0)),
+    );
+    if (fits.length !== 1) {
+      const state = readings.map((id, bit) => `${id}=${(world >> bit) & 1 ? "true" : "false"}`).join(", ");
+      return [{ place, problem: `with ${state}, ${fits.length} outcomes fit; exactly one must` }];
+    }
+  }
+  return [];
+}
