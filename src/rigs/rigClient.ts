@@ -1,0 +1,46 @@
+import { type ArmRequest, type RigStatus, type RunStatus, type SampleColumns } from "./runProtocol";
+import type * as v from "valibot";
+
+/** The agent refused or could not be reached; `message` is for the person. */
+export class RigCallError extends Error {
+  constructor(
+    readonly code: "refused" | "unreachable",
+    message: string,
+    options?: ErrorOptions,
+  ) {
+    super(message, options);
+    this.name = "RigCallError";
+  }
+}
+
+/** Calls to the rig agent, from the web process. Each throws {RigCallError}. */
+export function rigClient(url: string, token: string) {
+  const call = async <T>(method: "GET" | "POST", path: string, body?: object): Promise<T> => {
+    let response: Response;
+    try {
+      response = await fetch(new URL(path, url), {
+        method,
+        headers: { Authorization: `Bearer ${token}`, "Content-Type": "application/json" },
+        body: body && JSON.stringify(body),
+        cache: "no-store",
+        signal: AbortSignal.timeout(4000),
+      });
+    } catch (error) {
+      throw new RigCallError("unreachable", "The rig agent does not answer. Start it, then try again.", {
+        cause: error,
+      });
+    }
+    const answer = (await response.json()) as T & { message?: string };
+    if (!response.ok) throw new RigCallError("refused", answer.message ?? `The rig agent answered ${response.status}.`);
+    return answer;
+  };
+  return {
+    status: () => call<RigStatus>("GET", "/status"),
+    connect: () => call<RigStatus>("POST", "/connect"),
+    arm: (request: v.InferInput<typeof ArmRequest>) => call<RunStatus>("POST", "/arm", request),
+    start: (runId: number, operatorToken: string) => call<RunStatus>("POST", "/start", { runId, operatorToken }),
+    beat: (runId: number, operatorToken: string, since: number) =>
+      call<{ status: RunStatus; samples: SampleColumns }>("POST", "/beat", { runId, operatorToken, since }),
+    stop: (runId: number) => call<RunStatus>("POST", "/stop", { runId }),
+  };
+}
