@@ -17,6 +17,8 @@ CREATE TABLE IF NOT EXISTS job (
   -- What the strip says, kept up to date by every verb, so that the board computes nothing.
   headline        VARCHAR(160) NOT NULL DEFAULT '',
   detail          VARCHAR(200) NOT NULL DEFAULT '',
+  next_step       VARCHAR(160) NOT NULL DEFAULT '',
+  next_worth      VARCHAR(200) NOT NULL DEFAULT '',
   received_at     DATETIME(3)  NOT NULL,
   closed_at       DATETIME(3)  NULL,
   -- 1 while open, NULL when closed: leads the index that the board reads.
@@ -38,6 +40,8 @@ CREATE TABLE IF NOT EXISTS job_event (
   seq       INT UNSIGNED NOT NULL,
   at        DATETIME(3)  NOT NULL,
   person_id INT UNSIGNED NOT NULL,
+  -- The job's version that this event made: a person who lost a race is shown the events after the version they saw.
+  job_version INT UNSIGNED NOT NULL,
   kind      VARCHAR(30)  NOT NULL,
   payload   JSON         NOT NULL,
   PRIMARY KEY (job_id, seq),

@@ -1,0 +1,38 @@
+import net from "node:net";
+import { SetupError } from "./say.mjs";
+
+/** A port on loopback that is free now. */
+export function freePort() {
+  return new Promise((resolve, reject) => {
+    const server = net.createServer();
+    server.once("error", reject);
+    server.listen(0, "127.0.0.1", () => {
+      const { port } = server.address();
+      server.close(() => resolve(port));
+    });
+  });
+}
+
+/** Fails with a sentence when the port is taken. */
+export function requireFreePort(port, what, variable) {
+  return new Promise((resolve, reject) => {
+    const server = net.createServer();
+    server.once("error", () =>
+      reject(
+        new SetupError(`Port ${port} for ${what} is taken. Stop what uses it, or set ${variable} to another port.`),
+      ),
+    );
+    server.listen(port, "127.0.0.1", () => server.close(resolve));
+  });
+}
+
+/** Waits until an address answers with a status below 500. */
+export async function waitForHttp(url, seconds, isAlive = () => true) {
+  for (let i = 0; i < seconds * 5; i++) {
+    if (!isAlive()) return false;
+    const answer = await fetch(url, { redirect: "manual" }).catch(() => null);
+    if (answer && answer.status < 500) return true;
+    await new Promise((resolve) => setTimeout(resolve, 200));
+  }
+  return false;
+}

@@ -1,0 +1,92 @@
+import { randomBytes } from "node:crypto";
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { startMariadb } from "./mariadb.mjs";
+import { root } from "./paths.mjs";
+import { waitForHttp } from "./ports.mjs";
+import { need, startChild, stopChild } from "./run.mjs";
+import { SetupError } from "./say.mjs";
+
+/** Secrets of this installation, made once and readable by its owner only. */
+export function secretsOf(folder) {
+  mkdirSync(folder, { recursive: true });
+  const file = join(folder, "secrets.json");
+  if (!existsSync(file)) {
+    const secrets = {
+      database: randomBytes(18).toString("hex"),
+      session: randomBytes(32).toString("hex"),
+      rig: randomBytes(24).toString("hex"),
+    };
+    writeFileSync(file, JSON.stringify(secrets), { mode: 0o600 });
+  }
+  return JSON.parse(readFileSync(file, "utf8"));
+}
+
+/**
+ * Starts everything a shop needs on this machine: database, migrations, demo data (once), simulated bench, rig agent, web.
+ *
+ * @param options.folder - State folder.
+ * @param options.ports - web, database, rig, wattmeter, throttle.
+ * @param options.demo - Loads the demo shop into an empty database and shows its sign-ins.
+ * @param options.onExit - Called with name and code when a part ends by itself.
+ * @returns The environment, the parts, and `stop`.
+ */
+export async function startStack({ folder, ports, demo, distDir = ".next", onExit = () => {} }) {
+  const secrets = secretsOf(folder);
+  const usesOwnDatabase = !process.env.DATABASE_URL;
+  const database = usesOwnDatabase
+    ? await startMariadb(folder, ports.database, secrets.database)
+    : { url: process.env.DATABASE_URL, stop: () => Promise.resolve() };
+  const env = {
+    DATABASE_URL: database.url,
+    SESSION_SECRET: secrets.session,
+    RIG_TOKEN: secrets.rig,
+    RIG_URL: `http://127.0.0.1:${ports.rig}`,
+    RIG_PORT: String(ports.rig),
+    RIG_WATTMETER: `127.0.0.1:${ports.wattmeter}`,
+    RIG_THROTTLE: `127.0.0.1:${ports.throttle}`,
+    RIG_SIMULATED: "1",
+    PITSTOPA_DEMO: demo ? "1" : "",
+    PITSTOPA_DIST_DIR: distDir,
+    NODE_ENV: "production",
+    NEXT_TELEMETRY_DISABLED: "1",
+  };
+  const children = {};
+  let stopping = false;
+  const start = (name, args) => {
+    const gone = (who, code) => !stopping && children[name] === child && onExit(who, code);
+    const child = startChild(name, args, { env, logFile: join(folder, `${name}.log`), onExit: gone });
+    children[name] = child;
+    return child;
+  };
+  const stop = async () => {
+    stopping = true;
+    await stopChild(children.web);
+    await stopChild(children.rig);
+    await stopChild(children.bench);
+    await database.stop();
+  };
+  const startWeb = async () => {
+    const web = start("web", [
+      join(root, "node_modules/next/dist/bin/next"),
+      "start",
+      "-H",
+      "127.0.0.1",
+      "-p",
+      String(ports.web),
+    ]);
+    const isUp = await waitForHttp(`http://127.0.0.1:${ports.web}/api/health`, 40, () => web.exitCode === null);
+    if (!isUp) throw new SetupError(`The web server did not start; see ${join(folder, "web.log")}.`);
+  };
+  try {
+    await need("Migrating the database", process.execPath, [join(root, "dist/migrateDatabase.mjs")], { env });
+    if (demo) await need("Loading the demo shop", process.execPath, [join(root, "dist/loadDemo.mjs")], { env });
+    start("bench", [join(root, "dist/simulatedBench.mjs")]);
+    start("rig", [join(root, "dist/rigAgent.mjs")]);
+    await startWeb();
+  } catch (error) {
+    await stop();
+    throw error;
+  }
+  return { env, children, database, startWeb, stop, url: `http://127.0.0.1:${ports.web}` };
+}

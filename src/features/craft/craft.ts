@@ -1,0 +1,34 @@
+import { type CraftKind } from "@/core/refit/craftKinds";
+import { type PartKind } from "@/core/refit/partKinds";
+
+/** A craft as the shop knows it. */
+export interface Craft {
+  id: number;
+  name: string;
+  tailNumber: string;
+  serial: string;
+  kind: CraftKind;
+  frameClass: string;
+  massG: number;
+  motorCount: number;
+  cellCount: number;
+  owner: string;
+  baselineRunId: number | null;
+  version: number;
+}
+
+/** A part in a position of a craft, now or formerly. */
+export interface FittedPart {
+  id: number;
+  kind: PartKind;
+  position: string;
+  name: string;
+  serial: string;
+  /** Continuous current rating where the part has one. */
+  continuousA: number | null;
+  fittedAt: Date;
+  fittedJobId: number | null;
+  removedAt: Date | null;
+  removedJobId: number | null;
+  removedReason: string | null;
+}

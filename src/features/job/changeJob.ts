@@ -1,0 +1,53 @@
+import "server-only";
+import { type VerbContext } from "@/features/people/verbContext";
+import { type Db, withTransaction } from "@/server/db";
+import { AppError, ConflictError } from "@/server/errors";
+import { eventText } from "./eventText";
+import { type Job, jobNumber } from "./job";
+import { type NewJobEvent } from "./jobEvent.schema";
+import { appendEvents, listEvents } from "./jobEventRepository";
+import { type JobPatch, lockJob, updateJob } from "./jobRepository";
+import { type JobTarget } from "./jobTarget.schema";
+
+/** What a verb does to a job: events for its history, changed columns, and what the caller gets back. */
+export interface JobChange<T> {
+  events: NewJobEvent[];
+  patch?: JobPatch;
+  result: T;
+}
+
+/**
+ * Changes a job in one transaction: locks it, compares the version the person saw, lets `work` decide, appends the events.
+ * Either all of it is stored or nothing.
+ *
+ * @throws {ConflictError} when somebody changed the job since, with what they did.
+ * @throws {AppError} `not_ready` when the job has been handed back: its history is closed.
+ * @throws {NotFoundError}
+ */
+export function changeJob<T>(
+  { pool, person, now }: VerbContext,
+  { jobId, version }: JobTarget,
+  work: (db: Db, job: Job) => Promise<JobChange<T>>,
+): Promise<T> {
+  return withTransaction(pool, async (db) => {
+    const { job, eventCount } = await lockJob(db, jobId);
+    if (job.version !== version) {
+      const since = (await listEvents(db, jobId)).filter(({ jobVersion }) => jobVersion > version);
+      throw new ConflictError(
+        `Somebody changed job ${jobNumber(jobId)} while you worked on it. Nothing of yours was stored yet.`,
+        since.map((event) => `${event.personName}: ${eventText(event)}`),
+      );
+    }
+    if (job.closedAt)
+      throw new AppError("not_ready", `Job ${jobNumber(jobId)} has been handed back; receive the craft again.`);
+    const { events, patch = {}, result } = await work(db, job);
+    await appendEvents(db, jobId, events, {
+      firstSeq: eventCount + 1,
+      jobVersion: version + 1,
+      personId: person.id,
+      at: now,
+    });
+    await updateJob(db, job, patch, eventCount + events.length);
+    return result;
+  });
+}

@@ -1,0 +1,57 @@
+import { findingText } from "@/core/isolate/isolateCase";
+import { shippedLibrary } from "@/core/isolate/library";
+import { findProofKind } from "@/core/prove/proofKinds";
+import { formatClock } from "@/shared/format";
+import { BAY_NAMES } from "./bays";
+import { type NewJobEvent } from "./jobEvent.schema";
+
+/** One event in a technician's words, for the history, the report and the conflict notice. */
+export function eventText(event: NewJobEvent): string {
+  switch (event.kind) {
+    case "received":
+      return `received: ${event.payload.complaint}`;
+    case "details_changed":
+      return `changed ${Object.entries(event.payload.changed)
+        .map(([field, { from, to }]) => `${field} from “${from || "nothing"}” to “${to || "nothing"}”`)
+        .join(", ")}`;
+    case "note_added":
+      return event.payload.text;
+    case "photo_added":
+      return `added photo ${event.payload.fileName}`;
+    case "bay_entered":
+      return `went from ${BAY_NAMES[event.payload.from]} to ${BAY_NAMES[event.payload.to]}${withReason(event.payload.reason)}`;
+    case "check_answered": {
+      const { title, detail } = findingText(shippedLibrary, { ...event.payload, kind: "check" });
+      return `${detail}: ${title}${withReason(event.payload.note)}`;
+    }
+    case "finding_added":
+      return `found: ${findingText(shippedLibrary, { ...event.payload, kind: "reading" }).title}${withReason(event.payload.note)}`;
+    case "finding_withdrawn":
+      return `took a finding back${withReason(event.payload.reason)}`;
+    case "cause_named":
+      return `named the cause: ${event.payload.faults.map(({ name }) => name).join(" and ")}${withReason(event.payload.note)}`;
+    case "run_kept":
+      return `kept bench run ${event.payload.runId} as evidence: ${event.payload.word}. ${event.payload.reasons[0] ?? ""}`;
+    case "part_replaced": {
+      const { position, removed, fitted, reason } = event.payload;
+      return `replaced ${position}: ${removed.name} (${removed.serial || "no serial"}) by ${fitted.name} (${fitted.serial || "no serial"})${withReason(reason)}`;
+    }
+    case "setting_changed":
+      return `set ${event.payload.what}: ${event.payload.before || "?"} → ${event.payload.after}`;
+    case "proofs_asked":
+      return `${event.payload.kinds.length} proofs asked for by ${event.payload.because}`;
+    case "proof_decided":
+      return `${findProofKind(event.payload.kind)?.title ?? event.payload.kind}: ${event.payload.state}${withReason(event.payload.note)}`;
+    case "sortie_logged": {
+      const { seconds, failures, note } = event.payload;
+      const failed = failures === 0 ? "clean" : failures === 1 ? "1 failure" : `${failures} failures`;
+      return `flew ${formatClock(seconds)}, ${failed}${withReason(note)}`;
+    }
+    case "handed_back":
+      return `handed back to ${event.payload.to}${withReason(event.payload.note)}`;
+  }
+}
+
+function withReason(reason: string): string {
+  return reason ? ` (${reason})` : "";
+}

@@ -1,0 +1,35 @@
+import { type History, type Phase } from "@/core/isolate/library.types";
+import { type Bay } from "./bays";
+
+/** One visit of a craft to the shop. */
+export interface Job {
+  id: number;
+  craftId: number;
+  technicianId: number | null;
+  technicianName: string | null;
+  complaint: string;
+  phase: Phase;
+  history: History;
+  lastChange: string;
+  /** How often an intermittent fault came before the repair, and over how long; null when it is always there. */
+  failureCount: number | null;
+  failureTimeS: number | null;
+  bay: Bay;
+  baysDone: Bay[];
+  cameBackFrom: Bay | null;
+  waitingFor: string;
+  /** What the strip says: the state of things, and what was done. */
+  headline: string;
+  detail: string;
+  /** What to do next, and why it is worth doing. */
+  nextStep: string;
+  nextWorth: string;
+  receivedAt: Date;
+  closedAt: Date | null;
+  version: number;
+}
+
+/** The number on the ticket. */
+export function jobNumber(id: number): string {
+  return String(id).padStart(4, "0");
+}

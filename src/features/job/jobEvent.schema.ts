@@ -1,0 +1,62 @@
+import * as v from "valibot";
+import { BAYS } from "./bays";
+
+const id = v.pipe(v.string(), v.minLength(1), v.maxLength(60));
+const text = v.pipe(v.string(), v.maxLength(1000));
+const figure = v.object({ voltageV: v.number(), currentA: v.number(), powerW: v.number() });
+
+/** Payload of each kind of event. The stored JSON must fit its kind, in and out. */
+export const EVENT_PAYLOADS = {
+  received: v.object({
+    complaint: text,
+    makeSafe: v.array(text),
+  }),
+  details_changed: v.object({ changed: v.record(v.string(), v.object({ from: text, to: text })) }),
+  note_added: v.object({ text }),
+  photo_added: v.object({ photoId: v.number(), fileName: text }),
+  bay_entered: v.object({ from: v.picklist(BAYS), to: v.picklist(BAYS), reason: text }),
+  check_answered: v.object({ checkId: id, outcomeId: id, minutes: v.nullable(v.number()), note: text }),
+  finding_added: v.object({ readingId: id, value: v.boolean(), note: text }),
+  finding_withdrawn: v.object({ seq: v.number(), reason: text }),
+  cause_named: v.object({
+    faults: v.array(v.object({ id, name: text, repair: text, probability: v.number() })),
+    note: text,
+  }),
+  run_kept: v.object({
+    runId: v.number(),
+    word: text,
+    reasons: v.array(text),
+    steps: v.array(
+      v.object({
+        name: text,
+        throttle: v.number(),
+        measured: figure,
+        baseline: v.nullable(figure),
+        change: v.nullable(v.number()),
+      }),
+    ),
+  }),
+  part_replaced: v.object({
+    kind: id,
+    position: text,
+    removed: v.object({ partId: v.number(), name: text, serial: text }),
+    fitted: v.object({ partId: v.number(), name: text, serial: text }),
+    reason: text,
+  }),
+  setting_changed: v.object({ what: text, before: text, after: text }),
+  proofs_asked: v.object({ kinds: v.array(id), because: text }),
+  proof_decided: v.object({ kind: id, state: v.picklist(["met", "failed", "waived"]), note: text }),
+  sortie_logged: v.object({ seconds: v.number(), failures: v.number(), note: text }),
+  handed_back: v.object({ to: text, note: text }),
+} as const;
+
+/** A kind of event. */
+export type JobEventKind = keyof typeof EVENT_PAYLOADS;
+/** What an event of this kind carries. */
+export type EventPayload<K extends JobEventKind> = v.InferOutput<(typeof EVENT_PAYLOADS)[K]>;
+
+/** An event to be appended. */
+export type NewJobEvent = { [K in JobEventKind]: { kind: K; payload: EventPayload<K> } }[JobEventKind];
+
+/** An event as it stands in the history. */
+export type JobEvent = NewJobEvent & { seq: number; at: Date; personName: string; jobVersion: number };

@@ -1,0 +1,50 @@
+import "server-only";
+import { type RowDataPacket } from "mysql2/promise";
+import * as v from "valibot";
+import { type Db } from "@/server/db";
+import { EVENT_PAYLOADS, type JobEvent, type JobEventKind, type NewJobEvent } from "./jobEvent.schema";
+
+interface EventRow extends RowDataPacket {
+  seq: number;
+  at: Date;
+  display_name: string;
+  job_version: number;
+  kind: JobEventKind;
+  payload: string;
+}
+
+const LIST = `
+  SELECT e.seq, e.at, p.display_name, e.job_version, e.kind, e.payload
+    FROM job_event AS e
+    JOIN person AS p ON p.id = e.person_id
+   WHERE e.job_id = ? AND e.seq > ?
+   ORDER BY e.seq`;
+
+/** A job's history, oldest first, from after `afterSeq`. */
+export async function listEvents(db: Db, jobId: number, afterSeq = 0): Promise<JobEvent[]> {
+  const [rows] = await db.execute<EventRow[]>(LIST, [jobId, afterSeq]);
+  return rows.map(toEvent);
+}
+
+const INSERT = `
+  INSERT INTO job_event (job_id, seq, at, person_id, job_version, kind, payload)
+  VALUES (?, ?, ?, ?, ?, ?, ?)`;
+
+/** Appends events. Only `changeJob` and the intake call it: they hold the job's row locked and count `seq`. */
+export async function appendEvents(
+  db: Db,
+  jobId: number,
+  events: readonly NewJobEvent[],
+  { firstSeq, jobVersion, personId, at }: { firstSeq: number; jobVersion: number; personId: number; at: Date },
+): Promise<void> {
+  for (const [index, { kind, payload }] of events.entries()) {
+    const checked = v.parse(EVENT_PAYLOADS[kind] as v.GenericSchema, payload);
+    await db.execute(INSERT, [jobId, firstSeq + index, at, personId, jobVersion, kind, JSON.stringify(checked)]);
+  }
+}
+
+function toEvent({ seq, at, display_name, job_version, kind, payload }: EventRow): JobEvent {
+  // JSON is LONGTEXT in MariaDB, so it arrives as text.
+  const parsed = v.parse(EVENT_PAYLOADS[kind] as v.GenericSchema, JSON.parse(payload));
+  return { seq, at, personName: display_name, jobVersion: job_version, kind, payload: parsed } as JobEvent;
+}

@@ -1,0 +1,190 @@
+import "server-only";
+import { type ResultSetHeader, type RowDataPacket } from "mysql2/promise";
+import { type Db } from "@/server/db";
+import { NotFoundError } from "@/server/errors";
+import { type Bay } from "./bays";
+import { type Job, jobNumber } from "./job";
+
+interface JobRow extends RowDataPacket {
+  id: number;
+  craft_id: number;
+  technician_id: number | null;
+  display_name: string | null;
+  complaint: string;
+  phase: Job["phase"];
+  history: Job["history"];
+  last_change: string;
+  failure_count: number | null;
+  failure_time_s: number | null;
+  bay: Bay;
+  bays_done: string;
+  came_back_from: Bay | null;
+  waiting_for: string;
+  headline: string;
+  detail: string;
+  next_step: string;
+  next_worth: string;
+  received_at: Date;
+  closed_at: Date | null;
+  version: number;
+  event_count: number;
+}
+
+const COLUMNS = `j.id, j.craft_id, j.technician_id, p.display_name, j.complaint, j.phase, j.history, j.last_change,
+         j.failure_count, j.failure_time_s, j.bay, j.bays_done, j.came_back_from, j.waiting_for, j.headline, j.detail, j.next_step, j.next_worth,
+         j.received_at, j.closed_at, j.version, j.event_count`;
+
+const GET = `
+  SELECT ${COLUMNS}
+    FROM job AS j
+    LEFT JOIN person AS p ON p.id = j.technician_id
+   WHERE j.id = ?`;
+
+/** @throws {NotFoundError} */
+export async function getJob(db: Db, id: number): Promise<Job> {
+  const [rows] = await db.execute<JobRow[]>(GET, [id]);
+  if (!rows[0]) throw new NotFoundError(`Job ${jobNumber(id)}`);
+  return toJob(rows[0]);
+}
+
+/** The job with its row locked until the transaction ends, and how many events it has. @throws {NotFoundError} */
+export async function lockJob(db: Db, id: number): Promise<{ job: Job; eventCount: number }> {
+  const [rows] = await db.execute<JobRow[]>(`${GET} FOR UPDATE`, [id]);
+  if (!rows[0]) throw new NotFoundError(`Job ${jobNumber(id)}`);
+  return { job: toJob(rows[0]), eventCount: rows[0].event_count };
+}
+
+const LIST_OF_CRAFT = `
+  SELECT ${COLUMNS}
+    FROM job AS j
+    LEFT JOIN person AS p ON p.id = j.technician_id
+   WHERE j.craft_id = ?
+   ORDER BY j.id DESC`;
+
+/** Every visit of a craft, newest first. */
+export async function listJobsOfCraft(db: Db, craftId: number): Promise<Job[]> {
+  const [rows] = await db.execute<JobRow[]>(LIST_OF_CRAFT, [craftId]);
+  return rows.map(toJob);
+}
+
+/** What may change on a job. */
+export type JobPatch = Partial<
+  Pick<
+    Job,
+    | "technicianId"
+    | "complaint"
+    | "lastChange"
+    | "failureCount"
+    | "failureTimeS"
+    | "bay"
+    | "baysDone"
+    | "cameBackFrom"
+    | "waitingFor"
+    | "headline"
+    | "detail"
+    | "nextStep"
+    | "nextWorth"
+    | "closedAt"
+  >
+>;
+
+const UPDATE = `
+  UPDATE job
+     SET technician_id = ?, complaint = ?, last_change = ?, failure_count = ?, failure_time_s = ?, bay = ?, bays_done = ?,
+         came_back_from = ?, waiting_for = ?, headline = ?, detail = ?, next_step = ?, next_worth = ?, closed_at = ?, is_open = ?, event_count = ?,
+         version = version + 1
+   WHERE id = ?`;
+
+/** Writes a changed job. Only `changeJob` calls it: it holds the row locked and has compared the version. */
+export async function updateJob(db: Db, job: Job, patch: JobPatch, eventCount: number): Promise<void> {
+  const next = { ...job, ...patch };
+  await db.execute<ResultSetHeader>(UPDATE, [
+    next.technicianId,
+    next.complaint,
+    next.lastChange,
+    next.failureCount,
+    next.failureTimeS,
+    next.bay,
+    next.baysDone.join(","),
+    next.cameBackFrom,
+    next.waitingFor,
+    next.headline.slice(0, 160),
+    next.detail.slice(0, 200),
+    next.nextStep.slice(0, 160),
+    next.nextWorth.slice(0, 200),
+    next.closedAt,
+    next.closedAt ? null : 1,
+    eventCount,
+    next.id,
+  ]);
+}
+
+/** A job as it is taken in. */
+export type NewJob = Omit<Job, "id" | "version" | "technicianName" | "closedAt"> & {
+  requestKey: string;
+  eventCount: number;
+};
+
+const INSERT = `
+  INSERT INTO job (craft_id, technician_id, complaint, phase, history, last_change, failure_count, failure_time_s, bay,
+                   bays_done, came_back_from, waiting_for, headline, detail, next_step, next_worth, received_at,
+                   event_count, request_key)
+  VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`;
+
+/** Adds a job. @returns its id. */
+export async function insertJob(db: Db, job: NewJob): Promise<number> {
+  const [result] = await db.execute<ResultSetHeader>(INSERT, [
+    job.craftId,
+    job.technicianId,
+    job.complaint,
+    job.phase,
+    job.history,
+    job.lastChange,
+    job.failureCount,
+    job.failureTimeS,
+    job.bay,
+    job.baysDone.join(","),
+    job.cameBackFrom,
+    job.waitingFor,
+    job.headline.slice(0, 160),
+    job.detail.slice(0, 200),
+    job.nextStep.slice(0, 160),
+    job.nextWorth.slice(0, 200),
+    job.receivedAt,
+    job.eventCount,
+    job.requestKey,
+  ]);
+  return result.insertId;
+}
+
+/** The job that an earlier click with the same key made, or null. */
+export async function findJobIdByRequestKey(db: Db, requestKey: string): Promise<number | null> {
+  const [rows] = await db.execute<RowDataPacket[]>("SELECT id FROM job WHERE request_key = ?", [requestKey]);
+  return rows[0] ? Number(rows[0].id) : null;
+}
+
+function toJob(row: JobRow): Job {
+  return {
+    id: row.id,
+    craftId: row.craft_id,
+    technicianId: row.technician_id,
+    technicianName: row.display_name,
+    complaint: row.complaint,
+    phase: row.phase,
+    history: row.history,
+    lastChange: row.last_change,
+    failureCount: row.failure_count,
+    failureTimeS: row.failure_time_s,
+    bay: row.bay,
+    baysDone: row.bays_done ? (row.bays_done.split(",") as Bay[]) : [],
+    cameBackFrom: row.came_back_from,
+    waitingFor: row.waiting_for,
+    headline: row.headline,
+    detail: row.detail,
+    nextStep: row.next_step,
+    nextWorth: row.next_worth,
+    receivedAt: row.received_at,
+    closedAt: row.closed_at,
+    version: row.version,
+  };
+}

@@ -1,0 +1,15 @@
+import * as v from "valibot";
+
+/** Which job a verb changes, and the version of it that the person saw. */
+export const JobTarget = v.object({
+  jobId: v.pipe(v.number(), v.integer(), v.minValue(1)),
+  version: v.pipe(v.number(), v.integer(), v.minValue(1)),
+});
+export type JobTarget = v.InferOutput<typeof JobTarget>;
+
+/** A free remark. */
+export const NoteText = v.optional(v.pipe(v.string(), v.trim(), v.maxLength(500, "At most 500 characters.")), "");
+
+/** A remark that must be given, such as a reason. */
+export const requiredText = (message: string, max = 300) =>
+  v.pipe(v.string(message), v.trim(), v.minLength(3, message), v.maxLength(max, `At most ${max} characters.`));

@@ -1,0 +1,84 @@
+import "server-only";
+import { type ResultSetHeader, type RowDataPacket } from "mysql2/promise";
+import { type ProofState } from "@/core/prove/orderProofs";
+import { type Db } from "@/server/db";
+
+/** A proof asked of a job. */
+export interface Proof {
+  kind: string;
+  state: ProofState;
+  askedBy: string;
+  note: string;
+  decidedBy: string | null;
+  decidedAt: Date | null;
+}
+
+interface ProofRow extends RowDataPacket {
+  kind: string;
+  state: ProofState;
+  asked_by: string;
+  note: string;
+  display_name: string | null;
+  decided_at: Date | null;
+}
+
+const LIST = `
+  SELECT f.kind, f.state, f.asked_by, f.note, p.display_name, f.decided_at
+    FROM proof AS f
+    LEFT JOIN person AS p ON p.id = f.decided_by
+   WHERE f.job_id = ?
+   ORDER BY f.place`;
+
+/** A job's proofs in working order. */
+export async function listProofs(db: Db, jobId: number): Promise<Proof[]> {
+  const [rows] = await db.execute<ProofRow[]>(LIST, [jobId]);
+  return rows.map(({ kind, state, asked_by, note, display_name, decided_at }) => ({
+    kind,
+    state,
+    askedBy: asked_by,
+    note,
+    decidedBy: display_name,
+    decidedAt: decided_at,
+  }));
+}
+
+const ASK = `
+  INSERT INTO proof (job_id, kind, place, asked_by)
+  VALUES (?, ?, ?, ?)
+      ON DUPLICATE KEY UPDATE place = VALUES(place)`;
+
+const REOPEN = `
+  UPDATE proof
+     SET state = 'open', note = '', decided_by = NULL, decided_at = NULL, asked_by = ?
+   WHERE job_id = ? AND kind = ?`;
+
+/**
+ * Writes a job's proof list in working order. Proofs in `reopen` lose what was decided before: the new repair invalidated it.
+ */
+export async function saveProofList(
+  db: Db,
+  jobId: number,
+  ordered: readonly string[],
+  reopen: readonly string[],
+  askedBy: string,
+): Promise<void> {
+  for (const [place, kind] of ordered.entries()) await db.execute(ASK, [jobId, kind, place, askedBy]);
+  for (const kind of reopen) await db.execute(REOPEN, [askedBy, jobId, kind]);
+}
+
+const DECIDE = `
+  UPDATE proof
+     SET state = ?, note = ?, decided_by = ?, decided_at = ?
+   WHERE job_id = ? AND kind = ?`;
+
+/** Writes what was decided of a proof. @returns false when the job has no such proof. */
+export async function decideProofRow(
+  db: Db,
+  jobId: number,
+  kind: string,
+  decision: { state: ProofState; note: string; personId: number; at: Date },
+): Promise<boolean> {
+  const { state, note, personId, at } = decision;
+  const [result] = await db.execute<ResultSetHeader>(DECIDE, [state, note, personId, at, jobId, kind]);
+  return result.affectedRows === 1;
+}

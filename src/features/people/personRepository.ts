@@ -1,0 +1,68 @@
+import "server-only";
+import { type ResultSetHeader, type RowDataPacket } from "mysql2/promise";
+import { type Db } from "@/server/db";
+import { type Person, type Role } from "./person";
+
+interface PersonRow extends RowDataPacket {
+  id: number;
+  sign_in_name: string;
+  display_name: string;
+  role: Role;
+  password_hash: string;
+}
+
+const FIND_BY_NAME = `
+  SELECT id, sign_in_name, display_name, role, password_hash
+    FROM person
+   WHERE sign_in_name = ?`;
+
+/** The person with this sign-in name and the hash of the password, or null. */
+export async function findPersonBySignInName(
+  db: Db,
+  signInName: string,
+): Promise<(Person & { passwordHash: string }) | null> {
+  const [rows] = await db.execute<PersonRow[]>(FIND_BY_NAME, [signInName]);
+  const row = rows[0];
+  return row ? { ...toPerson(row), passwordHash: row.password_hash } : null;
+}
+
+const FIND_BY_ID = `
+  SELECT id, sign_in_name, display_name, role
+    FROM person
+   WHERE id = ?`;
+
+/** The person with this id, or null. */
+export async function findPerson(db: Db, id: number): Promise<Person | null> {
+  const [rows] = await db.execute<PersonRow[]>(FIND_BY_ID, [id]);
+  return rows[0] ? toPerson(rows[0]) : null;
+}
+
+const LIST = `
+  SELECT id, sign_in_name, display_name, role
+    FROM person
+   ORDER BY display_name`;
+
+/** Everybody, by name. */
+export async function listPeople(db: Db): Promise<Person[]> {
+  const [rows] = await db.execute<PersonRow[]>(LIST);
+  return rows.map(toPerson);
+}
+
+const INSERT = `
+  INSERT INTO person (sign_in_name, display_name, role, password_hash, created_at)
+  VALUES (?, ?, ?, ?, ?)`;
+
+/** Adds a person. @returns the new id. */
+export async function insertPerson(
+  db: Db,
+  person: Omit<Person, "id"> & { passwordHash: string },
+  now: Date,
+): Promise<number> {
+  const { signInName, displayName, role, passwordHash } = person;
+  const [result] = await db.execute<ResultSetHeader>(INSERT, [signInName, displayName, role, passwordHash, now]);
+  return result.insertId;
+}
+
+function toPerson({ id, sign_in_name, display_name, role }: PersonRow): Person {
+  return { id, signInName: sign_in_name, displayName: display_name, role };
+}

@@ -1,0 +1,51 @@
+import "server-only";
+import * as v from "valibot";
+import { isDatabaseDown } from "@/server/db";
+import { AppError, ConflictError } from "@/server/errors";
+import { log } from "@/server/log";
+import { type ActionFailure, type ActionResult } from "@/shared/actionResult";
+import { requestContext } from "./currentPerson";
+import { type VerbContext } from "./verbContext";
+
+/**
+ * Runs one verb for an action: session, parse, verb, typed result. The verb itself checks the role.
+ *
+ * @returns The verb's result; an expected failure as a value with its sentence, and a sentence for each wrong field.
+ */
+export async function runAction<S extends v.GenericSchema, T>(
+  schema: S,
+  raw: unknown,
+  verb: (context: VerbContext, input: v.InferOutput<S>) => Promise<T>,
+): Promise<ActionResult<T>> {
+  try {
+    const context = await requestContext();
+    const parsed = v.safeParse(schema, raw);
+    if (!parsed.success) return invalidInput(parsed.issues);
+    return { ok: true, data: await verb(context, parsed.output) };
+  } catch (error) {
+    return toFailure(error);
+  }
+}
+
+/** Turns an expected error into a value; lets an unknown one rise to the log and error.tsx. */
+export function toFailure(error: unknown): ActionFailure {
+  if (error instanceof ConflictError)
+    return { ok: false, code: error.code, message: error.message, changes: error.changes };
+  if (error instanceof AppError) return { ok: false, code: error.code, message: error.message };
+  if (isDatabaseDown(error)) {
+    return {
+      ok: false,
+      code: "database_down",
+      message: "The database does not answer. Nothing was stored; try again in a moment.",
+    };
+  }
+  log.error({ err: error }, "action failed");
+  throw error;
+}
+
+/** One sentence for each wrong field, the first of each. */
+export function invalidInput(issues: readonly v.BaseIssue<unknown>[]): ActionFailure {
+  const fields: Record<string, string> = {};
+  for (const issue of issues) fields[v.getDotPath(issue) ?? ""] ??= issue.message;
+  return { ok: false, code: "invalid_input", message: Object.values(fields)[0] ?? "The input is not right.", fields };
+}

@@ -1,0 +1,43 @@
+import "server-only";
+import { createHash } from "node:crypto";
+import { changeJob } from "@/features/job/changeJob";
+import { getJob } from "@/features/job/jobRepository";
+import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { AppError } from "@/server/errors";
+import { findPhotoByHash, insertPhoto } from "./photoRepository";
+import { MAX_PHOTO_BYTES, pictureType } from "./pictureType";
+
+/**
+ * Adds a photo to a job. The same picture twice is kept once.
+ *
+ * @returns The photo's id on the job.
+ * @throws {AppError} `forbidden`, `too_large` over 15 MB, `wrong_type` for what is not a picture; {NotFoundError}
+ */
+export async function addPhoto(
+  context: VerbContext,
+  { jobId, fileName, bytes }: { jobId: number; fileName: string; bytes: Buffer },
+): Promise<{ photoId: number }> {
+  requireRole(context, "technician");
+  if (bytes.length > MAX_PHOTO_BYTES) {
+    throw new AppError("too_large", `${fileName} has ${(bytes.length / 1048576).toFixed(1)} MB; the limit is 15 MB.`);
+  }
+  const mediaType = pictureType(bytes);
+  if (!mediaType) throw new AppError("wrong_type", `${fileName} is not a PNG, JPEG or WebP picture.`);
+  const sha256 = createHash("sha256").update(bytes).digest();
+  const same = await findPhotoByHash(context.pool, jobId, sha256);
+  if (same !== null) return { photoId: same };
+  // A photo adds to a job and overwrites nothing, so it goes onto whatever version the job has now.
+  const { version } = await getJob(context.pool, jobId);
+  return changeJob(context, { jobId, version }, async (db) => {
+    const photoId = await insertPhoto(
+      db,
+      jobId,
+      { mediaType, fileName: fileName.slice(0, 160), sha256, bytes },
+      context.now,
+    );
+    return {
+      events: [{ kind: "photo_added", payload: { photoId, fileName: fileName.slice(0, 160) } }],
+      result: { photoId },
+    };
+  });
+}

@@ -1,0 +1,10 @@
+"use server";
+
+import { runAction } from "@/features/people/runAction";
+import { changeDetails } from "./changeDetails";
+import { ChangeDetailsInput } from "./changeDetails.schema";
+
+/** Corrects a job's details. */
+export async function changeDetailsAction(raw: unknown) {
+  return runAction(ChangeDetailsInput, raw, changeDetails);
+}

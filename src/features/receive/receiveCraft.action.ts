@@ -1,0 +1,10 @@
+"use server";
+
+import { runAction } from "@/features/people/runAction";
+import { receiveCraft } from "./receiveCraft";
+import { ReceiveCraftInput } from "./receiveCraft.schema";
+
+/** Takes a craft in. */
+export async function receiveCraftAction(raw: unknown) {
+  return runAction(ReceiveCraftInput, raw, receiveCraft);
+}

@@ -1,0 +1,30 @@
+import "server-only";
+import { orderProofs } from "@/core/prove/orderProofs";
+import { PROOF_KINDS, findProofKind } from "@/core/prove/proofKinds";
+import { type CraftKind } from "@/core/refit/craftKinds";
+import { invalidatedProofs } from "@/core/refit/invalidatedProofs";
+import { type PartKind } from "@/core/refit/partKinds";
+import { type Job } from "@/features/job/job";
+import { type NewJobEvent } from "@/features/job/jobEvent.schema";
+import { listProofs, saveProofList } from "@/features/job/proofRepository";
+import { type Db } from "@/server/db";
+
+/**
+ * Adds the proofs that a repair invalidated to the job's list and puts the whole list in working order. A proof that was
+ * met or waived before and is invalidated again is open again.
+ *
+ * @param because - What invalidated them, in words.
+ * @returns The event that records it.
+ */
+export async function askProofs(
+  db: Db,
+  job: Job,
+  craftKind: CraftKind,
+  replaced: readonly PartKind[],
+  because: string,
+): Promise<NewJobEvent> {
+  const asked = invalidatedProofs({ replaced, craftKind, intermittent: job.failureCount !== null });
+  const listed = (await listProofs(db, job.id)).map(({ kind }) => kind).filter((kind) => findProofKind(kind));
+  await saveProofList(db, job.id, orderProofs([...listed, ...asked], PROOF_KINDS), asked, because);
+  return { kind: "proofs_asked", payload: { kinds: asked, because } };
+}

@@ -1,0 +1,29 @@
+import * as v from "valibot";
+import { JobTarget, requiredText } from "@/features/job/jobTarget.schema";
+
+/** The old part out, the new one in. */
+export const ReplacePartInput = v.object({
+  ...JobTarget.entries,
+  partId: v.pipe(v.number("Pick the part that comes out."), v.integer(), v.minValue(1)),
+  reason: requiredText("Say why it comes out."),
+  name: requiredText("Give the new part's name.", 80),
+  serial: requiredText("Give the new part's serial, or “none” when it has none.", 40),
+  continuousA: v.nullish(
+    v.pipe(
+      v.number("Give the rating in ampere."),
+      v.minValue(0.1, "At least 0.1 A."),
+      v.maxValue(1000, "At most 1000 A."),
+    ),
+    null,
+  ),
+});
+export type ReplacePartInput = v.InferOutput<typeof ReplacePartInput>;
+
+/** A repair without a new part: a setting changed, something mended. */
+export const ChangeSettingInput = v.object({
+  ...JobTarget.entries,
+  what: requiredText("Say what was set or mended.", 120),
+  before: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(120, "At most 120 characters.")), ""),
+  after: requiredText("Say how it is now.", 120),
+});
+export type ChangeSettingInput = v.InferOutput<typeof ChangeSettingInput>;

@@ -1,0 +1,44 @@
+/** A number with a fixed count of decimals and its unit, with a thin no-break space between. */
+export function formatQuantity(value: number, unit: string, decimals = 1): string {
+  return `${Number.isFinite(value) ? value.toFixed(decimals) : "–"}\u00a0${unit}`;
+}
+
+/** A probability for the eye: whole percents, one decimal below 1 %, never "0 %" for what is not impossible. */
+export function formatPercent(share: number): string {
+  const percent = share * 100;
+  if (percent > 99 && percent < 100) return `${Math.min(percent, 99.9).toFixed(1)}\u00a0%`;
+  if (percent >= 1 || percent === 0) return `${percent.toFixed(0)}\u00a0%`;
+  return percent < 0.05 ? "<0.1\u00a0%" : `${percent.toFixed(1)}\u00a0%`;
+}
+
+/** A signed change: +27 %, −4 %. */
+export function formatChange(change: number): string {
+  const percent = (Math.abs(change) * 100).toFixed(Math.abs(change) < 0.1 ? 1 : 0);
+  return `${change < 0 ? "−" : "+"}${percent}\u00a0%`;
+}
+
+/** Seconds as minutes and seconds: 5:03 min, 48 s. */
+export function formatClock(seconds: number): string {
+  const whole = Math.ceil(Math.max(0, seconds) - 1e-9);
+  if (whole < 60) return `${whole}\u00a0s`;
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}\u00a0min`;
+}
+
+/** How long ago, in the coarsest unit that fits: 12 min, 5 h, 3 d. */
+export function formatAge(from: Date, to: Date): string {
+  const minutes = Math.max(0, (to.getTime() - from.getTime()) / 60_000);
+  if (minutes < 60) return `${Math.floor(minutes)}\u00a0min`;
+  if (minutes < 48 * 60) return `${Math.floor(minutes / 60)}\u00a0h`;
+  return `${Math.floor(minutes / 1440)}\u00a0d`;
+}
+
+/** Date and time of the shop's clock, in the same words everywhere: 25 Nov 2026, 14:05 UTC. */
+export function formatDateTime(at: Date): string {
+  const [, day, month, year] = /^\w+, (\d+) (\w+) (\d+)/.exec(at.toUTCString()) ?? [];
+  return `${Number(day)} ${month} ${year}, ${at.toISOString().slice(11, 16)} UTC`;
+}
+
+/** The day alone: 25 Nov 2026. */
+export function formatDate(at: Date): string {
+  return formatDateTime(at).split(",")[0]!;
+}
