@@ -35,7 +35,7 @@ module.exports = {
       to: { path: "^src/features/", pathNot: [`^src/features/${groundFloor}/`, "^src/features/$1/"] },
     },
     { name: "features-not-app", severity: "error", from: { path: "^src/features/" }, to: { path: "^src/(app|processes)/" } },
-    only("app-on-features", "^src/app/", "^src/(app|features|shared|server)/"),
+    only("app-on-features", "^src/app/", "^src/(app|features|shared|server|core)/"),
   ],
   options: {
     doNotFollow: { path: "node_modules" },

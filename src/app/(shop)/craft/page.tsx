@@ -1,0 +1,11 @@
+import { type Metadata } from "next";
+import { CraftList } from "@/features/craft/CraftList";
+import { getCraftList } from "@/features/craft/getCraftFile";
+import { pageContext } from "@/features/people/currentPerson";
+
+export const metadata: Metadata = { title: "Craft" };
+
+/** Every craft. */
+export default async function CraftListPage() {
+  return <CraftList craft={await getCraftList(await pageContext())} />;
+}

@@ -1,0 +1,16 @@
+import { headers } from "next/headers";
+import { jobIdOf, orNotFound } from "@/app/jobNumberParam";
+import { getJobPage } from "@/features/job/getJobPage";
+import { JobLabel } from "@/features/job/JobLabel";
+import { jobNumber } from "@/features/job/job";
+import { labelQr } from "@/features/job/labelQr";
+import { pageContext } from "@/features/people/currentPerson";
+
+/** The label that goes on the craft's box: its QR code opens the job. */
+export default async function LabelPage({ params }: { params: Promise<{ number: string }> }) {
+  const context = await pageContext();
+  const { job, craft } = await orNotFound(getJobPage(context, jobIdOf((await params).number)));
+  const host = (await headers()).get("host") ?? "localhost";
+  const address = `http://${host}/jobs/${jobNumber(job.id)}`;
+  return <JobLabel job={job} craft={craft} address={address} qrSvg={await labelQr(address)} />;
+}

@@ -1,0 +1,34 @@
+import { type Metadata } from "next";
+import { type ReactNode } from "react";
+import { jobIdOf, orNotFound } from "@/app/jobNumberParam";
+import { BayKeys } from "@/features/job/BayKeys";
+import { getJobPage } from "@/features/job/getJobPage";
+import { jobNumber } from "@/features/job/job";
+import { JobHistory } from "@/features/job/JobHistory";
+import { stripOf } from "@/features/job/strip";
+import { Ticket } from "@/features/job/Ticket";
+import { pageContext } from "@/features/people/currentPerson";
+
+interface Props {
+  params: Promise<{ number: string }>;
+  children: ReactNode;
+}
+
+export async function generateMetadata({ params }: Props): Promise<Metadata> {
+  return { title: `Job ${(await params).number}` };
+}
+
+/** A job opens under its ticket; its history lies below the bay in hand. */
+export default async function JobLayout({ params, children }: Props) {
+  const jobId = jobIdOf((await params).number);
+  const context = await pageContext();
+  const { job, craft, events } = await orNotFound(getJobPage(context, jobId));
+  return (
+    <div className="stack">
+      <Ticket strip={stripOf(job, craft)} now={context.now} isOpen />
+      <BayKeys number={jobNumber(job.id)} />
+      {children}
+      <JobHistory events={events} />
+    </div>
+  );
+}

@@ -1,0 +1,15 @@
+import { type ReactNode } from "react";
+import { pageContext } from "@/features/people/currentPerson";
+import { Rail } from "@/features/people/Rail";
+import styles from "./layout.module.css";
+
+/** The shop: the rail beside whatever is in hand. */
+export default async function ShopLayout({ children }: { children: ReactNode }) {
+  const { person } = await pageContext();
+  return (
+    <div className={styles.shop}>
+      <Rail displayName={person.displayName} role={person.role} />
+      <main className={styles.main}>{children}</main>
+    </div>
+  );
+}

@@ -1,0 +1,30 @@
+import { requestContext } from "@/features/people/currentPerson";
+import { routeFailure } from "@/features/people/routeFailure";
+import { addPhoto } from "@/features/receive/addPhoto";
+import { MAX_PHOTO_BYTES } from "@/features/receive/pictureType";
+import { AppError, NotFoundError } from "@/server/errors";
+
+/** The form around the picture may add this much. */
+const FORM_OVERHEAD_BYTES = 100_000;
+
+/** Takes one photo as multipart form data. */
+export async function POST(request: Request, { params }: { params: Promise<{ number: string }> }) {
+  try {
+    const context = await requestContext();
+    const { number } = await params;
+    if (!/^\d{1,9}$/.test(number)) throw new NotFoundError(`Job ${number}`);
+    // Refused by its announced length, before any of it is read into memory.
+    if (Number(request.headers.get("content-length") ?? 0) > MAX_PHOTO_BYTES + FORM_OVERHEAD_BYTES) {
+      throw new AppError("too_large", "The photo is over 15 MB, which is the limit.");
+    }
+    const form = await request.formData().catch(() => null);
+    const photo = form?.get("photo");
+    if (!(photo instanceof File)) throw new AppError("invalid_input", "There is no photo in the request.");
+    const bytes = Buffer.from(await photo.arrayBuffer());
+    return Response.json(await addPhoto(context, { jobId: Number(number), fileName: photo.name, bytes }), {
+      status: 201,
+    });
+  } catch (error) {
+    return routeFailure(error);
+  }
+}

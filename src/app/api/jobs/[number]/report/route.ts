@@ -1,0 +1,24 @@
+import { getReport } from "@/features/handback/getHandbackBay";
+import { reportPdf } from "@/features/handback/reportPdf";
+import { requestContext } from "@/features/people/currentPerson";
+import { routeFailure } from "@/features/people/routeFailure";
+import { NotFoundError } from "@/server/errors";
+
+/** A job's report as PDF. */
+export async function GET(_: Request, { params }: { params: Promise<{ number: string }> }) {
+  try {
+    const context = await requestContext();
+    const { number } = await params;
+    if (!/^\d{1,9}$/.test(number)) throw new NotFoundError(`Job ${number}`);
+    const report = await getReport(context, Number(number));
+    return new Response(new Uint8Array(await reportPdf(report)), {
+      headers: {
+        "Content-Type": "application/pdf",
+        "Content-Disposition": `inline; filename="job-${report.number}.pdf"`,
+        "Cache-Control": "no-store",
+      },
+    });
+  } catch (error) {
+    return routeFailure(error);
+  }
+}

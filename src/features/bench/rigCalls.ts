@@ -1,0 +1,45 @@
+import { type RigStatus, type RunStatus, type SampleColumns } from "@/rigs/runProtocol";
+import { type ActionFailure } from "@/shared/actionResult";
+import { type AssessedRun } from "./assessRun";
+
+/** A call to the rig's route handlers that was refused or did not arrive; `message` is for the person. */
+export class RigFailure extends Error {
+  constructor(
+    message: string,
+    readonly hasArrived: boolean,
+    options?: ErrorOptions,
+  ) {
+    super(message, options);
+    this.name = "RigFailure";
+  }
+}
+
+async function call<T>(path: string, body?: object): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(path, {
+      method: body ? "POST" : "GET",
+      headers: { "Content-Type": "application/json" },
+      body: body && JSON.stringify(body),
+      cache: "no-store",
+    });
+  } catch (error) {
+    throw new RigFailure("The server does not answer.", false, { cause: error });
+  }
+  const answer = (await response.json().catch(() => null)) as (T & Partial<ActionFailure>) | null;
+  if (!response.ok || answer === null)
+    throw new RigFailure(answer?.message ?? `The server answered ${response.status}.`, true);
+  return answer;
+}
+
+/** The rig as the page sees it. Each call throws {RigFailure}. */
+export const rigCalls = {
+  status: () => call<RigStatus>("/api/rig/status"),
+  connect: () => call<RigStatus>("/api/rig/connect", {}),
+  arm: (request: object) => call<RunStatus>("/api/rig/arm", request),
+  start: (runId: number, operatorToken: string) => call<RunStatus>("/api/rig/start", { runId, operatorToken }),
+  beat: (runId: number, operatorToken: string, since: number) =>
+    call<{ status: RunStatus; samples: SampleColumns }>("/api/rig/beat", { runId, operatorToken, since }),
+  stop: (runId: number) => call<RunStatus>("/api/rig/stop", { runId }),
+  run: (runId: number) => call<AssessedRun>(`/api/runs/${runId}`),
+};

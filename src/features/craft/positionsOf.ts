@@ -1,0 +1,44 @@
+import { type PartKind } from "@/core/refit/partKinds";
+import { formatDate } from "@/shared/format";
+import { type FittedPart } from "./craft";
+
+/** A position of a craft with its part and every part before. */
+export interface Position {
+  position: string;
+  kind: PartKind;
+  fitted: { partId: number; name: string; serial: string; continuousA: number | null; since: string } | null;
+  /** Former parts, newest first. */
+  former: { partId: number; name: string; serial: string; span: string; reason: string; jobId: number | null }[];
+}
+
+/**
+ * Groups a craft's parts by position.
+ *
+ * @param parts - By position, the newest of each first, as the repository lists them.
+ */
+export function positionsOf(parts: readonly FittedPart[]): Position[] {
+  const positions = new Map<string, Position>();
+  for (const part of parts) {
+    const entry = positions.get(part.position) ?? {
+      position: part.position,
+      kind: part.kind,
+      fitted: null,
+      former: [],
+    };
+    positions.set(part.position, entry);
+    if (part.removedAt === null) {
+      const { id, name, serial, continuousA, fittedAt } = part;
+      entry.fitted = { partId: id, name, serial, continuousA, since: formatDate(fittedAt) };
+    } else {
+      entry.former.push({
+        partId: part.id,
+        name: part.name,
+        serial: part.serial,
+        span: `${formatDate(part.fittedAt)} to ${formatDate(part.removedAt)}`,
+        reason: part.removedReason ?? "",
+        jobId: part.removedJobId,
+      });
+    }
+  }
+  return [...positions.values()];
+}

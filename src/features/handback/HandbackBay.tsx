@@ -1,0 +1,126 @@
+"use client";
+
+import { Button, Form, Input } from "antd";
+import Link from "next/link";
+import { FailureNotice } from "@/shared/FailureNotice";
+import { useVerb } from "@/shared/useVerb";
+import { handBackAction } from "./handBack.action";
+import styles from "./Handback.module.css";
+import { type Report } from "./report";
+
+/** What the Hand back page is given. */
+export interface HandbackBayProps {
+  target: { jobId: number; version: number };
+  report: Report;
+  owner: string;
+  craftId: number;
+  isClosed: boolean;
+  isReleasable: boolean;
+  openProofs: number;
+  mayEdit: boolean;
+}
+
+/** The report beside the act: hand it back, and only when every proof is met or waived. */
+export function HandbackBay(props: HandbackBayProps) {
+  const { target, report, owner, craftId, isClosed, isReleasable, openProofs, mayEdit } = props;
+  const { run, isBusy, failure, reload } = useVerb(handBackAction);
+  const help = (field: string) => failure?.fields?.[field];
+  return (
+    <div className={styles.bay}>
+      <section className="panel stack" aria-label="Report">
+        <h2>The report</h2>
+        <Part title="Complaint">{report.complaint}</Part>
+        <Part title="Cause">{report.cause.join(" and ")}</Part>
+        <Part title="Proven by">
+          <Lines lines={report.evidence} none="No check was answered." />
+        </Part>
+        <Part title="Changed">
+          <Lines lines={report.changes} none="Nothing was replaced or set." />
+        </Part>
+        <Part title="Measured">{report.verdict}</Part>
+        <Part title="Flown">{report.flown}</Part>
+        <Part title="Proofs">
+          <Lines
+            lines={report.proofs.map(
+              ({ title, state, who, note }) => `${title}: ${state}${who && ` by ${who}`}${note && ` (${note})`}`,
+            )}
+            none="None was asked for."
+          />
+        </Part>
+      </section>
+      <div className="stack">
+        <section className="panel stack">
+          <h2>{isClosed ? "Handed back" : "Hand it back"}</h2>
+          {isClosed ? (
+            <p>
+              <strong>{report.handedBack}</strong>. <Link href={`/craft/${craftId}`}>The craft&rsquo;s file</Link> keeps
+              it.
+            </p>
+          ) : isReleasable ? (
+            <p className="good">Every proof is met or waived.</p>
+          ) : (
+            <p className="watch">
+              {report.proofs.length === 0
+                ? "Nothing was asked to be proven. Record the repair in Refit first."
+                : `${openProofs === 1 ? "1 proof is" : `${openProofs} proofs are`} still open.`}{" "}
+              <Link href="prove">To Prove</Link>
+            </p>
+          )}
+          <Button
+            href={`/api/jobs/${report.number}/report`}
+            target="_blank"
+            size="large"
+            type={isClosed ? "primary" : "default"}
+          >
+            Report as PDF, one page
+          </Button>
+          {mayEdit && (
+            <Form
+              layout="vertical"
+              requiredMark={false}
+              initialValues={{ to: owner, note: "" }}
+              onFinish={(values: object) => void run({ ...target, ...values })}
+            >
+              <Form.Item label="Who takes it?" name="to" help={help("to")} validateStatus={help("to") && "error"}>
+                <Input maxLength={80} />
+              </Form.Item>
+              <Form.Item label="A word along" name="note">
+                <Input.TextArea rows={2} maxLength={500} placeholder="what to watch on the next flights" />
+              </Form.Item>
+              <div className="stack">
+                <FailureNotice failure={failure?.fields ? null : failure} onReload={reload} />
+                <Button type="primary" htmlType="submit" size="large" block loading={isBusy} disabled={!isReleasable}>
+                  Hand back and close job {report.number}
+                </Button>
+              </div>
+            </Form>
+          )}
+        </section>
+        <p className="soft">
+          The report says which proofs were met. It does not say that the craft may fly: local aviation rules, site
+          rules and licensed practice come first.
+        </p>
+      </div>
+    </div>
+  );
+}
+
+function Part({ title, children }: { title: string; children: React.ReactNode }) {
+  return (
+    <div className={styles.part}>
+      <h3 className="label">{title}</h3>
+      <div>{children}</div>
+    </div>
+  );
+}
+
+function Lines({ lines, none }: { lines: readonly string[]; none: string }) {
+  if (lines.length === 0) return <span className="soft">{none}</span>;
+  return (
+    <ul className={styles.lines}>
+      {lines.map((line, index) => (
+        <li key={index}>{line}</li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,30 @@
+import "server-only";
+import { mayRelease } from "@/core/prove/orderProofs";
+import { getJobPage } from "@/features/job/getJobPage";
+import { listProofs } from "@/features/job/proofRepository";
+import { hasRole } from "@/features/people/person";
+import { type VerbContext } from "@/features/people/verbContext";
+import { type HandbackBayProps } from "./HandbackBay";
+import { type Report, reportOf } from "./report";
+
+/** A job's report. @throws {NotFoundError}, {AppError} `forbidden` */
+export async function getReport(context: VerbContext, jobId: number): Promise<Report> {
+  const { job, craft, events } = await getJobPage(context, jobId);
+  return reportOf(job, craft, events, await listProofs(context.pool, jobId));
+}
+
+/** A job at Hand back. @throws {NotFoundError}, {AppError} `forbidden` */
+export async function getHandbackBay(context: VerbContext, jobId: number): Promise<HandbackBayProps> {
+  const { job, craft, events } = await getJobPage(context, jobId);
+  const proofs = await listProofs(context.pool, jobId);
+  return {
+    target: { jobId: job.id, version: job.version },
+    report: reportOf(job, craft, events, proofs),
+    owner: craft.owner,
+    craftId: craft.id,
+    isClosed: job.closedAt !== null,
+    isReleasable: mayRelease(proofs),
+    openProofs: proofs.filter(({ state }) => state === "open" || state === "failed").length,
+    mayEdit: hasRole(context.person, "technician") && !job.closedAt,
+  };
+}

@@ -1,0 +1,30 @@
+import "server-only";
+import { cache } from "react";
+import { type Craft } from "@/features/craft/craft";
+import { getCraft } from "@/features/craft/craftRepository";
+import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { pool } from "@/server/pool";
+import { type Job } from "./job";
+import { type JobEvent } from "./jobEvent.schema";
+import { listEvents } from "./jobEventRepository";
+import { getJob } from "./jobRepository";
+
+/** What every page of a job begins with. */
+export interface JobPage {
+  job: Job;
+  craft: Craft;
+  events: JobEvent[];
+}
+
+// The job's frame and the bay inside it ask for the same job in one request.
+const load = cache(async (jobId: number): Promise<JobPage> => {
+  const job = await getJob(pool(), jobId);
+  const [craft, events] = await Promise.all([getCraft(pool(), job.craftId), listEvents(pool(), jobId)]);
+  return { job, craft, events };
+});
+
+/** A job with its craft and history. @throws {NotFoundError}, {AppError} `forbidden` */
+export function getJobPage(context: VerbContext, jobId: number): Promise<JobPage> {
+  requireRole(context, "viewer");
+  return load(jobId);
+}

@@ -1,0 +1,80 @@
+"use client";
+
+import { Button, Input } from "antd";
+import { useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { FailureNotice } from "@/shared/FailureNotice";
+import { useVerb } from "@/shared/useVerb";
+import { decideProofAction } from "./prove.action";
+import { type ProofView } from "./ProveBay";
+import styles from "./Prove.module.css";
+
+interface Props {
+  target: { jobId: number; version: number };
+  proof: ProofView;
+  mayEdit: boolean;
+  mayWaive: boolean;
+  onDecided: () => void;
+}
+
+/** The proof in hand: how it is done, what must come first, and its three ends. */
+export function ProofInHand({ target, proof, mayEdit, mayWaive, onDecided }: Props) {
+  const { run, isBusy, failure, reload } = useVerb(decideProofAction);
+  const [note, setNote] = useState("");
+  const isBlocked = proof.blockers.length > 0;
+  const isDecided = proof.state === "met" || proof.state === "waived";
+  const decide = (state: "met" | "failed" | "waived") =>
+    void run({ ...target, kind: proof.kind, state, note }, onDecided);
+  useHotkeys("m", () => {
+    if (mayEdit && !isBlocked && !isDecided) decide("met");
+  });
+  return (
+    <section className="panel stack" aria-label="Proof in hand">
+      <p className="label">{isDecided ? proof.state : "Prove this next"}</p>
+      <h1 className={styles.title}>{proof.title}</h1>
+      <p className={styles.how}>{proof.how}</p>
+      {proof.cautions.map((caution) => (
+        <p key={caution} className="caution">
+          {caution}
+        </p>
+      ))}
+      <p className="soft">Asked for by {proof.askedBy}.</p>
+      {proof.decided && (
+        <p>
+          {proof.state} by {proof.decided}
+          {proof.note && `: ${proof.note}`}
+        </p>
+      )}
+      {isBlocked && !isDecided && <p className="watch">First: {proof.blockers.slice(0, 4).join("; ")}.</p>}
+      {mayEdit && !isDecided && (
+        <>
+          <Input.TextArea
+            value={note}
+            onChange={(event) => setNote(event.target.value)}
+            rows={2}
+            maxLength={500}
+            aria-label="What was seen"
+            placeholder="What was measured or seen. Needed to fail or waive it."
+          />
+          <FailureNotice failure={failure} onReload={reload} />
+          <div className="row">
+            <Button type="primary" size="large" disabled={isBlocked} loading={isBusy} onClick={() => decide("met")}>
+              Met <kbd>M</kbd>
+            </Button>
+            <Button size="large" danger disabled={isBusy} onClick={() => decide("failed")}>
+              Failed: back to Isolate
+            </Button>
+            {mayWaive ? (
+              <Button size="large" disabled={isBusy} onClick={() => decide("waived")}>
+                Waive, in my name
+              </Button>
+            ) : (
+              <span className="soft">Only a lead may waive it.</span>
+            )}
+          </div>
+        </>
+      )}
+      {!mayEdit && !isDecided && <p className="soft">Proofs are decided while the job is in Prove.</p>}
+    </section>
+  );
+}

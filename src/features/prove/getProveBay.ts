@@ -1,0 +1,43 @@
+import "server-only";
+import { blockersOf } from "@/core/prove/orderProofs";
+import { findProofKind, PROOF_KINDS } from "@/core/prove/proofKinds";
+import { getJobPage } from "@/features/job/getJobPage";
+import { listProofs } from "@/features/job/proofRepository";
+import { hasRole } from "@/features/people/person";
+import { type VerbContext } from "@/features/people/verbContext";
+import { formatDateTime } from "@/shared/format";
+import { cleanFlyingOf } from "./cleanFlying";
+import { type ProveBayProps } from "./ProveBay";
+
+/** A job in Prove. @throws {NotFoundError}, {AppError} `forbidden` */
+export async function getProveBay(context: VerbContext, jobId: number): Promise<ProveBayProps> {
+  const { job, events } = await getJobPage(context, jobId);
+  const proofs = (await listProofs(context.pool, jobId)).filter(({ kind }) => findProofKind(kind));
+  return {
+    target: { jobId: job.id, version: job.version },
+    proofs: proofs.map(({ kind, state, note, askedBy, decidedBy, decidedAt }) => {
+      const { title, how, rung, cautions } = findProofKind(kind)!;
+      return {
+        kind,
+        title,
+        how,
+        rung,
+        cautions,
+        state,
+        note,
+        askedBy,
+        decided: decidedBy && decidedAt ? `${decidedBy}, ${formatDateTime(decidedAt)}` : "",
+        blockers: blockersOf(kind, proofs, PROOF_KINDS).map((blocker) => findProofKind(blocker)!.title),
+      };
+    }),
+    clean: proofs.some(({ kind }) => kind === "clean-time") ? cleanFlyingOf(job, events) : null,
+    sorties: events.flatMap((event) =>
+      event.kind === "sortie_logged"
+        ? [{ ...event.payload, seq: event.seq, at: formatDateTime(event.at), by: event.personName }]
+        : [],
+    ),
+    mayEdit: hasRole(context.person, "technician") && !job.closedAt && job.bay === "prove",
+    mayWaive: hasRole(context.person, "lead"),
+    isHere: job.bay === "prove" && !job.closedAt,
+  };
+}

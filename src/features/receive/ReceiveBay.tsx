@@ -1,0 +1,126 @@
+"use client";
+
+import { Button, Form, Input, Select } from "antd";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { FailureNotice } from "@/shared/FailureNotice";
+import { useVerb } from "@/shared/useVerb";
+import { changeDetailsAction } from "./changeDetails.action";
+import styles from "./Receive.module.css";
+import { uploadPhotos } from "./uploadPhotos";
+
+/** What the Receive page of a job shows. */
+export interface ReceiveBayProps {
+  job: {
+    id: number;
+    number: string;
+    version: number;
+    complaint: string;
+    lastChange: string;
+    waitingFor: string;
+    technicianId: number | null;
+  };
+  facts: readonly (readonly [string, string])[];
+  people: readonly { id: number; displayName: string }[];
+  photos: readonly { id: number; fileName: string }[];
+  mayEdit: boolean;
+}
+
+/** A job's intake: facts, details that can be corrected, photos. */
+export function ReceiveBay({ job, facts, people, photos, mayEdit }: ReceiveBayProps) {
+  const { run, isBusy, failure, reload } = useVerb(changeDetailsAction);
+  const [isSaved, setSaved] = useState(false);
+  return (
+    <div className={styles.columns}>
+      <section className="panel">
+        <h2>Details</h2>
+        <Form
+          layout="vertical"
+          requiredMark={false}
+          disabled={!mayEdit}
+          onValuesChange={() => setSaved(false)}
+          onFinish={(values: object) =>
+            void run({ ...values, jobId: job.id, version: job.version }, () => setSaved(true))
+          }
+          initialValues={job}
+        >
+          <Form.Item label="Complaint" name="complaint" help={failure?.fields?.complaint}>
+            <Input maxLength={300} />
+          </Form.Item>
+          <Form.Item label="Changed last" name="lastChange">
+            <Input maxLength={300} />
+          </Form.Item>
+          <div className={styles.pair}>
+            <Form.Item label="Waits for (empty: nothing)" name="waitingFor">
+              <Input maxLength={120} placeholder="camera, due Thursday" />
+            </Form.Item>
+            <Form.Item label="Technician" name="technicianId">
+              <Select allowClear options={people.map(({ id, displayName }) => ({ value: id, label: displayName }))} />
+            </Form.Item>
+          </div>
+          <div className="stack">
+            <FailureNotice failure={failure?.fields ? null : failure} onReload={reload} />
+            <div className="row">
+              <Button type="primary" htmlType="submit" loading={isBusy}>
+                Save details
+              </Button>
+              {isSaved && <span className="good">Saved.</span>}
+            </div>
+          </div>
+        </Form>
+      </section>
+      <div className="stack" style={{ alignContent: "start" }}>
+        <section className="panel">
+          <h2>Intake</h2>
+          <div className="rows">
+            {facts.map(([name, text]) => (
+              <p key={name}>
+                <span className="soft">{name}: </span>
+                {text}
+              </p>
+            ))}
+          </div>
+        </section>
+        <Photos number={job.number} photos={photos} mayEdit={mayEdit} />
+      </div>
+    </div>
+  );
+}
+
+function Photos({ number, photos, mayEdit }: { number: string; photos: ReceiveBayProps["photos"]; mayEdit: boolean }) {
+  const router = useRouter();
+  const [problems, setProblems] = useState<string[]>([]);
+  const send = async (files: FileList | null) => {
+    setProblems(await uploadPhotos(number, [...(files ?? [])]));
+    router.refresh();
+  };
+  return (
+    <section className="panel stack">
+      <h2>Photos · {photos.length}</h2>
+      <div className={styles.photos}>
+        {photos.map(({ id, fileName }) => (
+          <a key={id} href={`/api/jobs/${number}/photos/${id}`} target="_blank">
+            {/* eslint-disable-next-line @next/next/no-img-element -- served from the database, already the right size */}
+            <img src={`/api/jobs/${number}/photos/${id}`} alt={fileName} />
+          </a>
+        ))}
+      </div>
+      {problems.map((problem) => (
+        <p role="alert" className="bad" key={problem}>
+          {problem}
+        </p>
+      ))}
+      {mayEdit && (
+        <label className={styles.file}>
+          <span>Add photos (PNG, JPEG or WebP, up to 15 MB each)</span>
+          <input
+            type="file"
+            accept="image/png,image/jpeg,image/webp"
+            multiple
+            onChange={(event) => void send(event.target.files)}
+          />
+        </label>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,200 @@
+"use client";
+
+import { Button, Checkbox, Form, Input, InputNumber, Select } from "antd";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { HISTORIES, PHASES } from "@/core/isolate/library.types";
+import { jobNumber } from "@/features/job/job";
+import { type ActionFailure } from "@/shared/actionResult";
+import { randomUuid } from "@/shared/randomUuid";
+import { NewCraftFields } from "./NewCraftFields";
+import { receiveCraftAction } from "./receiveCraft.action";
+import { type ReceiveCraftInput } from "./receiveCraft.schema";
+import styles from "./Receive.module.css";
+import { uploadPhotos } from "./uploadPhotos";
+
+/** What the form needs to offer. */
+export interface ReceiveFormProps {
+  craft: readonly { id: number; label: string }[];
+  people: readonly { id: number; displayName: string }[];
+  personId: number;
+  readings: readonly { id: string; text: string }[];
+}
+
+type Values = Omit<ReceiveCraftInput, "requestKey" | "intermittent"> & {
+  isIntermittent?: boolean;
+  failureCount?: number;
+  failureTimeS?: number;
+};
+
+const HISTORY_NAMES: Readonly<Record<(typeof HISTORIES)[number], string>> = {
+  crash: "A crash or hard landing",
+  repair: "A repair or new part",
+  firmware: "New firmware or settings",
+  "first-flight": "Nothing: first flight",
+  "in-service": "Nothing: flown as usual",
+};
+
+/** Takes a craft in: safe first, then who it is, then what is wrong. What was typed survives a refusal. */
+export function ReceiveForm({ craft, people, personId, readings }: ReceiveFormProps) {
+  const [form] = Form.useForm<Values>();
+  const router = useRouter();
+  const [requestKey] = useState(randomUuid);
+  const [isNew, setNew] = useState(craft.length === 0);
+  const [photos, setPhotos] = useState<File[]>([]);
+  const [failure, setFailure] = useState<ActionFailure | null>(null);
+  const [photoProblems, setPhotoProblems] = useState<string[]>([]);
+  const [isBusy, setBusy] = useState(false);
+  const isSafe = Form.useWatch("batteryOut", form) && Form.useWatch("propsOff", form);
+  const isIntermittent = Form.useWatch("isIntermittent", form);
+
+  const submit = async () => {
+    if (isBusy) return;
+    setBusy(true);
+    setFailure(null);
+    const { isIntermittent: comesAndGoes, failureCount, failureTimeS, ...values } = form.getFieldsValue(true) as Values;
+    const result = await receiveCraftAction({
+      ...values,
+      requestKey,
+      craftId: isNew ? null : (values.craftId ?? null),
+      newCraft: isNew ? values.newCraft : null,
+      intermittent: comesAndGoes ? { failureCount, failureTimeS } : null,
+    }).catch((): ActionFailure => ({
+      ok: false,
+      code: "unreachable",
+      message: "The server did not answer. What you typed is kept.",
+    }));
+    if (result.ok) {
+      const number = jobNumber(result.data.jobId);
+      const problems = await uploadPhotos(number, photos);
+      if (problems.length === 0) return router.push(`/jobs/${number}/isolate`);
+      setPhotoProblems([`Job ${number} is open, but:`, ...problems]);
+    } else {
+      setFailure(result);
+      const fields = Object.entries(result.fields ?? {});
+      form.setFields(fields.map(([name, message]) => ({ name: toName(name) as never, errors: [message] })));
+      if (fields[0]) form.scrollToField(toName(fields[0][0]), { block: "center" });
+    }
+    setBusy(false);
+  };
+
+  return (
+    <Form form={form} layout="vertical" requiredMark={false} onFinish={() => void submit()} className={styles.form}>
+      <section className="panel">
+        <h2>1 Make it safe</h2>
+        <div className={styles.safe}>
+          <Form.Item name="batteryOut" valuePropName="checked" noStyle>
+            <Checkbox autoFocus>Battery is out</Checkbox>
+          </Form.Item>
+          <Form.Item name="propsOff" valuePropName="checked" noStyle>
+            <Checkbox>Props are off</Checkbox>
+          </Form.Item>
+        </div>
+        <p className="caution">A swollen, hot or hissing pack goes to the fire-safe place first, then the paperwork.</p>
+      </section>
+
+      <fieldset disabled={!isSafe} className={styles.rest} aria-label="Intake">
+        {!isSafe && <p className="soft">The rest opens when both are ticked.</p>}
+        <section className="panel">
+          <h2>2 Which craft?</h2>
+          {isNew ? (
+            <NewCraftFields />
+          ) : (
+            <Form.Item label="Craft" name="craftId">
+              <Select
+                showSearch
+                optionFilterProp="label"
+                placeholder="Name, tail number or serial"
+                options={craft.map(({ id, label }) => ({ value: id, label }))}
+                disabled={!isSafe}
+              />
+            </Form.Item>
+          )}
+          {craft.length > 0 && (
+            <Button type="link" onClick={() => setNew(!isNew)} style={{ paddingInline: 0 }}>
+              {isNew ? "It has been here before" : "It is new here: add it"}
+            </Button>
+          )}
+        </section>
+
+        <section className="panel">
+          <h2>3 What is wrong?</h2>
+          <Form.Item label="Complaint, in the customer's words" name="complaint">
+            <Input maxLength={300} placeholder="Picture went black after a hard landing, still flies" />
+          </Form.Item>
+          <div className={styles.pair}>
+            <Form.Item label="When did it show?" name="phase">
+              <Select options={PHASES.map((value) => ({ value, label: value }))} disabled={!isSafe} />
+            </Form.Item>
+            <Form.Item label="What came just before?" name="history">
+              <Select options={HISTORIES.map((value) => ({ value, label: HISTORY_NAMES[value] }))} disabled={!isSafe} />
+            </Form.Item>
+          </div>
+          <Form.Item label="What was changed last? (repair, firmware, prop, battery, mount)" name="lastChange">
+            <Input maxLength={300} />
+          </Form.Item>
+          <Form.Item label="What was seen? Tick all that are sure." name="seen" initialValue={[]}>
+            <Checkbox.Group
+              className={styles.seen}
+              options={readings.map(({ id, text }) => ({ value: id, label: text }))}
+            />
+          </Form.Item>
+          <Form.Item name="isIntermittent" valuePropName="checked">
+            <Checkbox>It comes and goes</Checkbox>
+          </Form.Item>
+          {isIntermittent && (
+            <div className={styles.pair}>
+              <Form.Item label="How often did it fail?" name={["failureCount"]}>
+                <InputNumber min={1} style={{ width: "100%" }} suffix="times" />
+              </Form.Item>
+              <Form.Item label="In how much flying time?" name={["failureTimeS"]}>
+                <InputNumber min={1} style={{ width: "100%" }} suffix="s" />
+              </Form.Item>
+            </div>
+          )}
+        </section>
+
+        <section className="panel">
+          <h2>4 Photos and who takes it</h2>
+          <div className={styles.pair}>
+            <label className={styles.file}>
+              <span>Photos (PNG, JPEG or WebP, up to 15 MB each)</span>
+              <input
+                type="file"
+                accept="image/png,image/jpeg,image/webp"
+                multiple
+                onChange={(event) => setPhotos([...(event.target.files ?? [])])}
+              />
+            </label>
+            <Form.Item label="Technician" name="technicianId" initialValue={personId}>
+              <Select
+                options={people.map(({ id, displayName }) => ({ value: id, label: displayName }))}
+                disabled={!isSafe}
+              />
+            </Form.Item>
+          </div>
+        </section>
+
+        {failure && (
+          <p role="alert" className="bad">
+            {failure.message}
+          </p>
+        )}
+        {photoProblems.map((problem) => (
+          <p role="alert" className="bad" key={problem}>
+            {problem}
+          </p>
+        ))}
+        <Button type="primary" htmlType="submit" size="large" loading={isBusy} disabled={!isSafe}>
+          Take it in and isolate the fault
+        </Button>
+      </fieldset>
+    </Form>
+  );
+}
+
+/** "newCraft.parts.0.name" as Ant Design names the field. */
+function toName(path: string): (string | number)[] {
+  if (path.startsWith("intermittent.")) return [path.slice("intermittent.".length)];
+  return path.split(".").map((key) => (/^\d+$/.test(key) ? Number(key) : key));
+}

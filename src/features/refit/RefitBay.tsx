@@ -1,0 +1,123 @@
+"use client";
+
+import { Button } from "antd";
+import { useState } from "react";
+import { type Position } from "@/features/craft/positionsOf";
+import { NextBay } from "@/features/job/NextBay";
+import { ChangeSettingForm } from "./ChangeSettingForm";
+import styles from "./Refit.module.css";
+import { ReplacePartForm } from "./ReplacePartForm";
+
+/** What the Refit page is given. */
+export interface RefitBayProps {
+  target: { jobId: number; version: number };
+  cause: readonly string[];
+  positions: readonly (Position & { kindName: string; isSuspect: boolean })[];
+  proofs: readonly { title: string; state: string }[];
+  mayEdit: boolean;
+  isHere: boolean;
+}
+
+/** Parts with their positions and past; the old one out, the new one in; the proofs that asks for. */
+export function RefitBay({ target, cause, positions, proofs, mayEdit, isHere }: RefitBayProps) {
+  const [openPosition, open] = useState<string | null>(
+    positions.find(({ isSuspect, fitted }) => isSuspect && fitted)?.position ?? null,
+  );
+  const [isSetting, setSetting] = useState(false);
+  const openProofs = proofs.filter(({ state }) => state === "open" || state === "failed").length;
+  return (
+    <div className={styles.bay}>
+      <div className="stack">
+        <section className="panel">
+          <h2>Cause</h2>
+          {cause.length === 0 ? (
+            <p>No cause was named yet. Isolate names it.</p>
+          ) : (
+            cause.map((text) => <p key={text}>{text}</p>)
+          )}
+        </section>
+        <section className="panel stack">
+          <h2>Before anything comes out</h2>
+          <ol className={styles.before}>
+            <li>Battery out.</li>
+            <li>Back up the settings.</li>
+            <li>Photograph the part, its wires and the way it faces.</li>
+            <li>Write down: wire, where it was, what it is, where it goes.</li>
+          </ol>
+          <p className="caution">
+            Read the rail&rsquo;s jumper and meter the pad before the new part sees power: a 5 V part on a 10 V rail
+            burns.
+          </p>
+        </section>
+      </div>
+      <section className="panel" aria-label="Parts">
+        <h2>Parts on this craft</h2>
+        <div className="rows">
+          {positions.map((position) => (
+            <div key={position.position}>
+              <div className={styles.part}>
+                <p>
+                  <strong>{position.position}</strong> <span className="soft">{position.kindName}</span>
+                  {position.isSuspect && <span className={styles.suspect}>suspect</span>}
+                  <br />
+                  {position.fitted ? (
+                    <>
+                      {position.fitted.name} <span className="number">{position.fitted.serial || "no serial"}</span>{" "}
+                      <span className="soft">since {position.fitted.since}</span>
+                    </>
+                  ) : (
+                    <span className="soft">empty</span>
+                  )}
+                </p>
+                {mayEdit && position.fitted && openPosition !== position.position && (
+                  <Button onClick={() => open(position.position)}>Replace</Button>
+                )}
+              </div>
+              {position.former.map((former) => (
+                <p key={former.partId} className={styles.former}>
+                  before: {former.name} <span className="number">{former.serial || "no serial"}</span>, {former.span}:{" "}
+                  {former.reason}
+                </p>
+              ))}
+              {mayEdit && position.fitted && openPosition === position.position && (
+                <ReplacePartForm target={target} part={position.fitted} onDone={() => open(null)} />
+              )}
+            </div>
+          ))}
+          {positions.length === 0 && <p className="soft">No parts are on this craft&rsquo;s sheet.</p>}
+        </div>
+      </section>
+      <div className="stack">
+        <section className="panel">
+          <h2>Proofs asked for · {proofs.length}</h2>
+          {proofs.length === 0 ? (
+            <p className="soft">
+              A new part, or a setting, asks for all the proofs that it invalidated. Nothing is &ldquo;probably
+              fine&rdquo;.
+            </p>
+          ) : (
+            <ol className={styles.before}>
+              {proofs.map(({ title, state }) => (
+                <li key={title} className={state === "met" || state === "waived" ? "soft" : undefined}>
+                  {title}
+                  {state !== "open" && `: ${state}`}
+                </li>
+              ))}
+            </ol>
+          )}
+        </section>
+        {mayEdit && (
+          <section className="panel stack">
+            <h2>No new part?</h2>
+            {isSetting ? (
+              <ChangeSettingForm target={target} onDone={() => setSetting(false)} />
+            ) : (
+              <Button onClick={() => setSetting(true)}>Record a setting or a mend</Button>
+            )}
+          </section>
+        )}
+        {mayEdit && isHere && <NextBay target={target} to="prove" isPrimary={openProofs > 0} />}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,43 @@
+import "server-only";
+import { shippedLibrary } from "@/core/isolate/library";
+import { PART_KINDS } from "@/core/refit/partKinds";
+import { findProofKind } from "@/core/prove/proofKinds";
+import { listFittedParts } from "@/features/craft/fittedPartRepository";
+import { getJobPage } from "@/features/job/getJobPage";
+import { listProofs } from "@/features/job/proofRepository";
+import { hasRole } from "@/features/people/person";
+import { type VerbContext } from "@/features/people/verbContext";
+import { formatPercent } from "@/shared/format";
+import { positionsOf } from "@/features/craft/positionsOf";
+import { type RefitBayProps } from "./RefitBay";
+
+/** A job in Refit. @throws {NotFoundError}, {AppError} `forbidden` */
+export async function getRefitBay(context: VerbContext, jobId: number): Promise<RefitBayProps> {
+  const { job, craft, events } = await getJobPage(context, jobId);
+  const [parts, proofs] = await Promise.all([listFittedParts(context.pool, craft.id), listProofs(context.pool, jobId)]);
+  const cause = events.findLast((event) => event.kind === "cause_named");
+  const suspectParts = new Set(cause?.payload.faults.flatMap(({ id }) => partsOfFault(id)));
+  return {
+    target: { jobId: job.id, version: job.version },
+    cause:
+      cause?.payload.faults.map(
+        ({ name, repair, probability }) => `${name} (${formatPercent(probability)}): ${repair}`,
+      ) ?? [],
+    positions: positionsOf(parts)
+      .map((position) => ({
+        ...position,
+        kindName: PART_KINDS[position.kind],
+        isSuspect: suspectParts.has(position.kind),
+      }))
+      .sort((a, b) => Number(b.isSuspect) - Number(a.isSuspect)),
+    proofs: proofs.map(({ kind, state }) => ({ title: findProofKind(kind)?.title ?? kind, state })),
+    mayEdit: hasRole(context.person, "technician") && !job.closedAt,
+    isHere: job.bay === "refit",
+  };
+}
+
+function partsOfFault(faultId: string): string[] {
+  const fault = shippedLibrary.faults.find(({ id }) => id === faultId);
+  const repair = shippedLibrary.repairs.find(({ id }) => id === fault?.repair);
+  return [fault?.part, repair?.part].filter((part) => part !== undefined);
+}

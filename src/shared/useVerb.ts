@@ -1,0 +1,52 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useCallback, useRef, useState, useTransition } from "react";
+import { type ActionFailure, type ActionResult } from "./actionResult";
+
+/**
+ * Runs a server action from a component: one at a time however often the button is pressed, and the page is read again
+ * when it is done.
+ *
+ * @returns `run`, whether it is at work (the new page included), and the last failure.
+ */
+export function useVerb<T>(action: (raw: unknown) => Promise<ActionResult<T>>) {
+  const router = useRouter();
+  const [isRunning, setRunning] = useState(false);
+  const [isRefreshing, startRefresh] = useTransition();
+  const [failure, setFailure] = useState<ActionFailure | null>(null);
+  const busy = useRef(false);
+
+  const run = useCallback(
+    async (input: unknown, onDone?: (data: T) => void) => {
+      if (busy.current) return;
+      busy.current = true;
+      setRunning(true);
+      setFailure(null);
+      try {
+        const result = await action(input);
+        if (result.ok) {
+          onDone?.(result.data);
+          startRefresh(() => router.refresh());
+        } else {
+          setFailure(result);
+        }
+      } catch {
+        setFailure({
+          ok: false,
+          code: "unreachable",
+          message: "The server did not answer. What you typed is kept; try again.",
+        });
+      } finally {
+        busy.current = false;
+        setRunning(false);
+      }
+    },
+    [action, router],
+  );
+  const reload = useCallback(() => {
+    setFailure(null);
+    startRefresh(() => router.refresh());
+  }, [router]);
+  return { run, isBusy: isRunning || isRefreshing, failure, reload };
+}
