@@ -5,9 +5,16 @@ import { AppError } from "./errors";
 /** Anything that runs a prepared statement: the pool, or the connection of a transaction. */
 export type Db = Pick<Connection, "execute">;
 
-/** A pool with the settings every process uses: UTC, and numbers as numbers where they fit. */
+/** A pool with the settings every process uses: UTC, and JSON columns as the text they are, to be checked by their schema. */
 export function openPool(databaseUrl: string, connectionLimit = 10): Pool {
-  return createPool({ uri: databaseUrl, timezone: "Z", connectionLimit, connectTimeout: 3000, charset: "utf8mb4" });
+  return createPool({
+    uri: databaseUrl,
+    timezone: "Z",
+    connectionLimit,
+    connectTimeout: 3000,
+    charset: "utf8mb4",
+    jsonStrings: true,
+  });
 }
 
 /**

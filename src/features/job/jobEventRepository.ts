@@ -44,7 +44,7 @@ export async function appendEvents(
 }
 
 function toEvent({ seq, at, display_name, job_version, kind, payload }: EventRow): JobEvent {
-  // JSON is LONGTEXT in MariaDB, so it arrives as text.
+  // The pool leaves JSON as text (see openPool).
   const parsed = v.parse(EVENT_PAYLOADS[kind] as v.GenericSchema, JSON.parse(payload));
   return { seq, at, personName: display_name, jobVersion: job_version, kind, payload: parsed } as JobEvent;
 }

@@ -1,0 +1,57 @@
+import * as v from "valibot";
+import { CraftInput } from "../features/craft/addCraft.schema";
+import { BAYS } from "../features/job/bays";
+import { DRIVE_DEFECTS } from "../sim/driveModel";
+
+const text = v.string();
+const Step = v.variant("do", [
+  v.object({ do: v.literal("answer"), check: text, outcome: text, note: text }),
+  v.object({ do: v.literal("name"), faults: v.array(text) }),
+  v.object({
+    do: v.literal("run"),
+    seed: v.number(),
+    defect: v.nullable(v.picklist(DRIVE_DEFECTS)),
+    baseline: v.boolean(),
+    cellVoltageChangeV: v.number(),
+  }),
+  v.object({ do: v.literal("go"), bay: v.picklist(BAYS) }),
+  v.object({
+    do: v.literal("replace"),
+    position: text,
+    reason: text,
+    name: text,
+    serial: text,
+    continuousA: v.nullable(v.number()),
+  }),
+  v.object({ do: v.literal("set"), what: text, before: text, after: text }),
+  // "all" proofs, the ones before clean time, or a count of them.
+  v.object({ do: v.literal("meet"), count: v.union([v.literal("all"), v.literal("before-clean"), v.number()]) }),
+  v.object({ do: v.literal("fail"), kind: text, note: text }),
+  v.object({ do: v.literal("waive"), kind: text, note: text }),
+  v.object({ do: v.literal("fly"), seconds: v.number(), failures: v.number(), note: text }),
+  v.object({ do: v.literal("wait"), waitingFor: text }),
+  v.object({ do: v.literal("handback") }),
+]);
+
+/** One thing done on a demo job. */
+export type DemoStep = v.InferOutput<typeof Step>;
+
+/** demo/jobs.json: what was done on each job, told as the verbs of the shop. */
+export const DemoJobs = v.array(
+  v.object({
+    craft: text,
+    daysAgo: v.number(),
+    technician: text,
+    complaint: text,
+    phase: text,
+    history: text,
+    lastChange: text,
+    seen: v.array(text),
+    intermittent: v.nullable(v.object({ failureCount: v.number(), failureTimeS: v.number() })),
+    steps: v.array(Step),
+  }),
+);
+export type DemoJob = v.InferOutput<typeof DemoJobs>[number];
+
+/** demo/craft.json: the shop's craft as the intake takes them. */
+export const DemoCraft = v.array(CraftInput);

@@ -1,0 +1,178 @@
+import { type Pool } from "mysql2/promise";
+import * as v from "valibot";
+import { POWER_DRAW_PROFILE } from "../core/bench/sweepProfile";
+import { keepRun } from "../features/bench/benchVerbs";
+import { insertRun } from "../features/bench/benchRunRepository";
+import { simulatedDriveOf } from "../features/bench/simulatedDriveOf";
+import { getCraft } from "../features/craft/craftRepository";
+import { listFittedParts } from "../features/craft/fittedPartRepository";
+import { handBack } from "../features/handback/handBack";
+import { answerCheck, nameCause } from "../features/isolate/isolateVerbs";
+import { enterBay } from "../features/job/enterBay";
+import { getJob } from "../features/job/jobRepository";
+import { listProofs } from "../features/job/proofRepository";
+import { type Person } from "../features/people/person";
+import { type VerbContext } from "../features/people/verbContext";
+import { decideProof, logSortie } from "../features/prove/proveVerbs";
+import { changeDetails } from "../features/receive/changeDetails";
+import { receiveCraft } from "../features/receive/receiveCraft";
+import { ReceiveCraftInput } from "../features/receive/receiveCraft.schema";
+import { changeSetting, replacePart } from "../features/refit/refitVerbs";
+import { mariaRunStore } from "../rigs/agent/runStore";
+import { DEMO_DRIVES } from "../sim/demoDrives";
+import { withDefect } from "../sim/driveModel";
+import { simulateSweep } from "../sim/simulateSweep";
+import { randomUuid } from "../shared/randomUuid";
+import { type DemoJob, type DemoStep } from "./demoShop.schema";
+
+const STEP_MINUTES = 14;
+const SAMPLE_RATE_HZ = 20;
+
+interface Shop {
+  craftIds: ReadonlyMap<string, number>;
+  people: ReadonlyMap<string, Person>;
+  now: Date;
+}
+
+/** Plays one demo job through the shop's verbs, a quarter of an hour a step. */
+export async function playDemoJob(pool: Pool, job: DemoJob, { craftIds, people, now }: Shop): Promise<void> {
+  let clock = now.getTime() - job.daysAgo * 86_400_000;
+  const contextOf = (person: Person): VerbContext => ({ pool, person, now: new Date(Math.min(clock, now.getTime())) });
+  const technician = people.get(job.technician)!;
+  const lead = [...people.values()].find(({ role }) => role === "lead")!;
+  const { complaint, phase, history, lastChange, seen, intermittent } = job;
+  const input = v.parse(ReceiveCraftInput, {
+    requestKey: randomUuid(),
+    batteryOut: true,
+    propsOff: true,
+    craftId: craftIds.get(job.craft),
+    complaint,
+    phase,
+    history,
+    lastChange,
+    seen,
+    intermittent,
+    technicianId: technician.id,
+  });
+  const { jobId } = await receiveCraft(contextOf(technician), input);
+  for (const step of job.steps) {
+    clock += STEP_MINUTES * 60_000;
+    await playStep(contextOf(step.do === "waive" ? lead : technician), jobId, step);
+  }
+}
+
+async function playStep(context: VerbContext, jobId: number, step: DemoStep): Promise<void> {
+  const { pool } = context;
+  const job = await getJob(pool, jobId);
+  const target = { jobId, version: job.version };
+  switch (step.do) {
+    case "answer":
+      return void (await answerCheck(context, {
+        ...target,
+        checkId: step.check,
+        outcomeId: step.outcome,
+        minutes: null,
+        note: step.note,
+      }));
+    case "name":
+      return void (await nameCause(context, { ...target, faultIds: step.faults, note: "" }));
+    case "run": {
+      const runId = await simulateRun(context, jobId, job.craftId, step);
+      return void (await keepRun(context, { ...target, runId, asBaseline: step.baseline }));
+    }
+    case "go":
+      return void (await enterBay(context, { ...target, to: step.bay, reason: "" }));
+    case "replace": {
+      const parts = await listFittedParts(pool, job.craftId);
+      const old = parts.find(({ position, removedAt }) => position === step.position && removedAt === null);
+      if (!old) throw new Error(`Demo job "${job.complaint}": nothing is fitted at "${step.position}".`);
+      const { reason, name, serial, continuousA } = step;
+      return void (await replacePart(context, { ...target, partId: old.id, reason, name, serial, continuousA }));
+    }
+    case "set":
+      return void (await changeSetting(context, {
+        ...target,
+        what: step.what,
+        before: step.before,
+        after: step.after,
+      }));
+    case "meet":
+      return meetProofs(context, jobId, step.count);
+    case "fail":
+      return void (await decideProof(context, { ...target, kind: step.kind, state: "failed", note: step.note }));
+    case "waive":
+      return void (await decideProof(context, { ...target, kind: step.kind, state: "waived", note: step.note }));
+    case "fly":
+      return void (await logSortie(context, {
+        ...target,
+        seconds: step.seconds,
+        failures: step.failures,
+        note: step.note,
+      }));
+    case "wait": {
+      const { complaint, lastChange, technicianId } = job;
+      return void (await changeDetails(context, {
+        ...target,
+        complaint,
+        lastChange,
+        technicianId,
+        waitingFor: step.waitingFor,
+      }));
+    }
+    case "handback": {
+      const { owner } = await getCraft(pool, job.craftId);
+      return void (await handBack(context, { ...target, to: owner, note: "" }));
+    }
+  }
+}
+
+async function meetProofs(context: VerbContext, jobId: number, count: "all" | "before-clean" | number): Promise<void> {
+  const proofs = (await listProofs(context.pool, jobId)).filter(({ state }) => state === "open");
+  const chosen =
+    count === "all"
+      ? proofs
+      : count === "before-clean"
+        ? proofs.filter(({ kind }) => kind !== "clean-time")
+        : proofs.slice(0, count);
+  for (const { kind } of chosen) {
+    const { version } = await getJob(context.pool, jobId);
+    await decideProof(context, { jobId, version, kind, state: "met", note: "" });
+  }
+}
+
+/** Runs the power-draw sweep on the simulator and stores it as the rig agent would. @returns the run's id. */
+async function simulateRun(
+  { pool, person, now }: VerbContext,
+  jobId: number,
+  craftId: number,
+  { seed, defect, cellVoltageChangeV }: Extract<DemoStep, { do: "run" }>,
+): Promise<number> {
+  const { kind } = await getCraft(pool, craftId);
+  const drive = DEMO_DRIVES[simulatedDriveOf(kind)]!;
+  const onBench = withDefect({ ...drive, cellVoltageV: drive.cellVoltageV + cellVoltageChangeV }, defect);
+  const instrument = { maker: "Marrow Instruments", firmware: "simulated" };
+  const runId = await insertRun(
+    pool,
+    {
+      craftId,
+      jobId,
+      personId: person.id,
+      profile: POWER_DRAW_PROFILE,
+      limits: {},
+      instruments: {
+        wattmeter: { ...instrument, model: "Wattline 90 (simulated)", serial: "W90-0001" },
+        throttle: { ...instrument, model: "Throttle Box 8 (simulated)", serial: "TB8-0001" },
+      },
+    },
+    now,
+  );
+  const samples = simulateSweep(onBench, POWER_DRAW_PROFILE, SAMPLE_RATE_HZ, seed);
+  const store = mariaRunStore(pool);
+  await store.appendSamples(runId, 0, samples);
+  await store.finish(runId, {
+    cause: "end_of_profile",
+    detail: "The profile has run to its end.",
+    atS: samples.at(-1)!.timeS,
+  });
+  return runId;
+}
