@@ -99,9 +99,21 @@ async function playStep(context: VerbContext, jobId: number, step: DemoStep): Pr
     case "meet":
       return meetProofs(context, jobId, step.count);
     case "fail":
-      return void (await decideProof(context, { ...target, kind: step.kind, state: "failed", note: step.note }));
+      return void (await decideProof(context, {
+        ...target,
+        kind: step.kind,
+        state: "failed",
+        note: step.note,
+        readingId: step.reading,
+      }));
     case "waive":
-      return void (await decideProof(context, { ...target, kind: step.kind, state: "waived", note: step.note }));
+      return void (await decideProof(context, {
+        ...target,
+        kind: step.kind,
+        state: "waived",
+        note: step.note,
+        readingId: null,
+      }));
     case "fly":
       return void (await logSortie(context, {
         ...target,
@@ -136,7 +148,7 @@ async function meetProofs(context: VerbContext, jobId: number, count: "all" | "b
         : proofs.slice(0, count);
   for (const { kind } of chosen) {
     const { version } = await getJob(context.pool, jobId);
-    await decideProof(context, { jobId, version, kind, state: "met", note: "" });
+    await decideProof(context, { jobId, version, kind, state: "met", note: "", readingId: null });
   }
 }
 

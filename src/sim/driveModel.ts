@@ -47,14 +47,19 @@ export function withDefect(drive: DriveParameters, defect: DriveDefect | null): 
 
 /** The state of a running drive. */
 export interface DriveState {
+  /** Throttle that the ESCs have reached; they run after the command. */
+  throttle: number;
   angularSpeedRadPerS: number;
   voltageV: number;
   currentA: number;
 }
 
+/** How fast an ESC takes the throttle up, per second. Trade judgement, no published source. */
+const ESC_RISE_PER_S = 0.8;
+
 /** A drive at rest. */
 export function restingState(drive: DriveParameters): DriveState {
-  return { angularSpeedRadPerS: 0, voltageV: drive.cells * drive.cellVoltageV, currentA: 0 };
+  return { throttle: 0, angularSpeedRadPerS: 0, voltageV: drive.cells * drive.cellVoltageV, currentA: 0 };
 }
 
 /**
@@ -63,11 +68,14 @@ export function restingState(drive: DriveParameters): DriveState {
  * First-order motor: V = ω/Kv + I·R and Kt·(I − I0) = k·ω². The ESC is an ideal chopper: it passes throttle · pack voltage
  * to the motor and takes throttle · motor current from the pack. Speed runs after its steady value with one time constant.
  *
- * @param throttle - 0..1; at 0 the motors stand.
+ * The ESCs take a throttle up at a limited rate, as real ones do to keep in step; down, they follow at once.
+ *
+ * @param command - Throttle command, 0..1; at 0 the motors stand.
  * @param dtS - Time step in seconds.
  * @see M. Drela, "First-Order DC Electric Motor Model", MIT 2007, equations 1-4.
  */
-export function stepDrive(drive: DriveParameters, state: DriveState, throttle: number, dtS: number): DriveState {
+export function stepDrive(drive: DriveParameters, state: DriveState, command: number, dtS: number): DriveState {
+  const throttle = Math.min(command, state.throttle + ESC_RISE_PER_S * dtS);
   const kvRadPerVs = (drive.kvRpmPerV * 2 * Math.PI) / 60;
   const motorVoltageV = throttle * state.voltageV;
   const steady = throttle > 0 ? steadySpeed(drive, kvRadPerVs, motorVoltageV) : 0;
@@ -80,6 +88,7 @@ export function stepDrive(drive: DriveParameters, state: DriveState, throttle: n
     throttle > 0 ? Math.max(0, (throttle * openVoltageV - angularSpeedRadPerS / kvRadPerVs) / loopOhm) : 0;
   const currentA = drive.standbyA + drive.motors * throttle * motorCurrentA;
   return {
+    throttle,
     angularSpeedRadPerS,
     currentA,
     voltageV: drive.cells * drive.cellVoltageV - currentA * drive.packResistanceOhm,

@@ -2,10 +2,10 @@ import { absorbNegatives } from "./absorbNegatives";
 import { type NetworkEvidence, type NoisyOrNetwork, readingProbability } from "./network";
 import { type Posteriors } from "./posteriors";
 
-/** A set of faults that are all present, no other being so. */
+/** A set of suspects that are all present, no other suspect being so. */
 export interface ExplainingSet {
   faults: readonly number[];
-  /** P(exactly this set | evidence). */
+  /** P(exactly this set of the suspects | evidence). */
   probability: number;
 }
 
@@ -15,36 +15,43 @@ export interface ExplainingSets {
   sets: ExplainingSet[];
   /** Sum of their probabilities, 0..1; what is missing lies in rarer combinations. */
   mass: number;
+  /** P(fault | evidence) of each fault that is summed out instead of listed; 0 for the suspects. Length F. */
+  background: Float64Array;
 }
 
 const MAX_SUSPECTS = 16;
 const MAX_SIZE = 3;
 
 /**
- * Lists the fault sets that carry the posterior: all sets of up to three of the sixteen most probable faults.
- * Each probability is exact; only the list is cut short, and `mass` says by how much.
+ * Lists the fault sets that carry the posterior: all sets of up to three of the sixteen most probable suspects.
+ *
+ * Suspects are the faults that could explain something seen: those linked to a true reading, or all of them while nothing
+ * was seen. The other faults are independent of the suspects and of each other given the evidence, so they are summed out
+ * exactly and handed on as `background`. Each probability is exact; only the list is cut short, and `mass` says by how much.
  *
  * @param known - The exact posteriors for the same evidence.
  */
 export function explainingSets(network: NoisyOrNetwork, evidence: NetworkEvidence, known: Posteriors): ExplainingSets {
-  const absorbed = absorbNegatives(network, evidence.negative);
-  const suspects = [...known.marginal.keys()]
+  const { probability: prior, likelihood } = absorbNegatives(network, evidence.negative);
+  const related = explainersOf(network, evidence.positive);
+  const background = prior.map((p, fault) => (related.has(fault) ? 0 : p));
+  const suspects = [...related]
     .filter((fault) => known.marginal[fault]! > 1e-6)
     .sort((a, b) => known.marginal[b]! - known.marginal[a]!)
     .slice(0, MAX_SUSPECTS);
-  let noFault = absorbed.likelihood / known.likelihood;
-  for (const probability of absorbed.probability) noFault *= 1 - probability;
+  let noSuspect = likelihood / known.likelihood;
+  for (const fault of related) noSuspect *= 1 - prior[fault]!;
 
-  const present = new Uint8Array(network.prior.length);
+  const present = new Uint8Array(prior.length);
   const sets: ExplainingSet[] = [];
   const grow = (first: number, faults: number[], odds: number) => {
-    let probability = noFault * odds;
+    let probability = noSuspect * odds;
     for (const reading of evidence.positive) probability *= readingProbability(network, reading, present);
     if (probability > 0) sets.push({ faults: [...faults], probability });
     if (faults.length === MAX_SIZE) return;
     for (let i = first; i < suspects.length; i++) {
       const fault = suspects[i]!;
-      const p = absorbed.probability[fault]!;
+      const p = prior[fault]!;
       if (p >= 1) continue; // a certain fault leaves no odds; priors of the library stay below 1
       present[fault] = 1;
       grow(i + 1, [...faults, fault], (odds * p) / (1 - p));
@@ -53,5 +60,11 @@ export function explainingSets(network: NoisyOrNetwork, evidence: NetworkEvidenc
   };
   grow(0, [], 1);
   sets.sort((a, b) => b.probability - a.probability);
-  return { sets, mass: sets.reduce((sum, set) => sum + set.probability, 0) };
+  return { sets, mass: sets.reduce((sum, set) => sum + set.probability, 0), background };
+}
+
+/** Faults that could explain something seen; all of them while nothing was seen. */
+export function explainersOf(network: NoisyOrNetwork, positive: readonly number[]): Set<number> {
+  if (positive.length === 0) return new Set(network.prior.keys());
+  return new Set(positive.flatMap((reading) => network.links[reading]!.map(({ fault }) => fault)));
 }

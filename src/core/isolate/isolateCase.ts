@@ -1,6 +1,6 @@
 import { type Finding, getCheck, knownReadings, readingsOf } from "./caseFindings";
 import { type CompiledLibrary, compileLibrary, toEvidence } from "./compileLibrary";
-import { explainingSets } from "./explainingSets";
+import { explainersOf, explainingSets } from "./explainingSets";
 import { type CaseContext, type Check, type FaultMode, type Library } from "./library.types";
 import { posteriors } from "./posteriors";
 import { type RankedCheck, rankChecks } from "./rankChecks";
@@ -19,6 +19,8 @@ export interface Suspect {
   /** Before the last finding, for the tick on its bar. */
   probabilityBefore: number;
   prior: number;
+  /** True when it could explain something seen; the others stand at what the evidence leaves of their usual rate. */
+  mayExplain: boolean;
 }
 
 /** What an answer would leave: the suspects it makes most probable. */
@@ -64,7 +66,7 @@ const WORTH_NAMING = 0.02;
 /**
  * Weighs a case and names the next check.
  *
- * @returns Suspects (most probable first), checks (most worth per minute first, checks already answered left out), what
+ * @returns Suspects (those that could explain something seen first, then most probable first), checks (most worth per minute first, checks already answered left out), what
  *   each finding said, the best explaining set and what it does not explain.
  * @throws {CoreInputError} `unknown_id`, `too_many_positives` or `impossible_evidence`.
  */
@@ -74,17 +76,19 @@ export function isolateCase(library: Library, { context, findings }: IsolationCa
   const evidence = toEvidence(compiled, known);
   const now = posteriors(compiled.network, evidence);
   const before = posteriors(compiled.network, toEvidence(compiled, knownReadings(library, findings.slice(0, -1))));
+  const explainers = explainersOf(compiled.network, evidence.positive);
   const suspects = library.faults
     .map((fault, index) => ({
       fault,
       probability: now.marginal[index]!,
       probabilityBefore: before.marginal[index]!,
       prior: compiled.network.prior[index]!,
+      mayExplain: explainers.has(index),
     }))
-    .sort((a, b) => b.probability - a.probability);
+    .sort((a, b) => Number(b.mayExplain) - Number(a.mayExplain) || b.probability - a.probability);
 
   const likely = explainingSets(compiled.network, evidence, now);
-  const ranked = rankChecks(compiled, known, likely.sets, openChecks(library, findings));
+  const ranked = rankChecks(compiled, known, likely, openChecks(library, findings));
   const best = likely.sets[0] ?? { faults: [], probability: 0 };
   return {
     suspects,
@@ -111,14 +115,21 @@ function withPreviews(compiled: CompiledLibrary, known: ReadonlyMap<string, bool
     if (probability <= 1e-12) return { outcomeId: outcome.id, label: outcome.label, probability: 0, leaders: [] };
     const evidence = toEvidence(compiled, new Map([...known, ...Object.entries(outcome.sets)]));
     const { marginal } = posteriors(compiled.network, evidence);
+    const explainers = explainersOf(compiled.network, evidence.positive);
     const leaders = compiled.library.faults
-      .map((fault, fault_) => ({ name: fault.name, probability: marginal[fault_]! }))
+      .map((fault, place) => ({ name: fault.name, probability: marginal[place]!, mayExplain: explainers.has(place) }))
+      .filter(({ mayExplain }) => mayExplain)
       .sort((a, b) => b.probability - a.probability);
     for (const { name, probability: p } of leaders) {
       const span = spans.get(name) ?? { low: p, high: p };
       spans.set(name, { low: Math.min(span.low, p), high: Math.max(span.high, p) });
     }
-    return { outcomeId: outcome.id, label: outcome.label, probability, leaders: leaders.slice(0, 2) };
+    return {
+      outcomeId: outcome.id,
+      label: outcome.label,
+      probability,
+      leaders: leaders.slice(0, 2).map(({ name, probability: p }) => ({ name, probability: p })),
+    };
   });
   const splits = [...spans]
     .sort(([, a], [, b]) => b.high - b.low - (a.high - a.low))

@@ -28,10 +28,10 @@ export interface NetworkEvidence {
 /**
  * P(reading true | exactly these faults present).
  *
- * @param present - True at the index of each present fault.
+ * @param present - For each fault 1 when present, 0 when not; a number between is the chance of a fault that is summed out.
  */
-export function readingProbability(network: NoisyOrNetwork, reading: number, present: ArrayLike<unknown>): number {
+export function readingProbability(network: NoisyOrNetwork, reading: number, present: ArrayLike<number>): number {
   let stillFalse = 1 - network.leak[reading]!;
-  for (const link of network.links[reading]!) if (present[link.fault]) stillFalse *= 1 - link.strength;
+  for (const { fault, strength } of network.links[reading]!) stillFalse *= 1 - present[fault]! * strength;
   return 1 - stillFalse;
 }

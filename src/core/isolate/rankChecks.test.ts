@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { type CompiledLibrary } from "./compileLibrary";
-import { explainingSets } from "./explainingSets";
+import { explainersOf, explainingSets } from "./explainingSets";
 import { type Check, type Hazard, type Library } from "./library.types";
 import { mutualInformationBits } from "./mutualInformationBits";
 import { posteriors } from "./posteriors";
@@ -44,8 +44,8 @@ function rank(
     ...evidence.positive.map((index) => [`r${index}`, true] as const),
     ...evidence.negative.map((index) => [`r${index}`, false] as const),
   ]);
-  const { sets } = explainingSets(network, evidence, posteriors(network, evidence));
-  return rankChecks(compiledOf(network, repairOf), known, sets, checks);
+  const likely = explainingSets(network, evidence, posteriors(network, evidence));
+  return rankChecks(compiledOf(network, repairOf), known, likely, checks);
 }
 
 const twoFaults: NoisyOrNetwork = {
@@ -61,10 +61,16 @@ describe("rankChecks", () => {
       fc.property(networkWithEvidence(3), ({ network, evidence }) => {
         const open = network.links.findIndex((_, i) => ![...evidence.positive, ...evidence.negative].includes(i));
         fc.pre(open >= 0);
-        const joint = enumerateSets(network, evidence).map(({ present, joint: weight }) => {
+        // Faults that cannot explain anything seen are not asked about: their sets share one row.
+        const suspects = explainersOf(network, evidence.positive);
+        const rows = new Map<string, [number, number]>();
+        for (const { present, joint: weight } of enumerateSets(network, evidence)) {
+          const key = present.map((one, fault) => (suspects.has(fault) ? one : "-")).join("");
+          const row = rows.get(key) ?? [0, 0];
           const p = readingProbability(network, open, present);
-          return [weight * p, weight * (1 - p)];
-        });
+          rows.set(key, [row[0] + weight * p, row[1] + weight * (1 - p)]);
+        }
+        const joint = [...rows.values()];
         const [ranked] = rank(network, evidence, [yesNo(`r${open}`)]);
         expect(ranked!.bits).toBeCloseTo(mutualInformationBits(joint), 9);
       }),

@@ -1,5 +1,5 @@
 import { type CompiledLibrary } from "./compileLibrary";
-import { type ExplainingSet } from "./explainingSets";
+import { type ExplainingSets } from "./explainingSets";
 import { type Check, type Hazard, type Outcome } from "./library.types";
 import { mutualInformationBits } from "./mutualInformationBits";
 import { readingProbability } from "./network";
@@ -26,22 +26,22 @@ export const HAZARD_MINUTES: Readonly<Record<Hazard, number>> = {
 };
 
 /**
- * Ranks checks by what they tell about WHAT TO REPAIR per minute. Faults that share one repair count as one, since
- * telling them apart changes nothing; a set of faults counts as the set of its repairs.
+ * Ranks checks by what they tell about WHAT TO REPAIR for what was seen, per minute. Faults that share one repair count as
+ * one, since telling them apart changes nothing; a set of faults counts as the set of its repairs. Faults that could not
+ * explain anything seen are summed out: learning about them is not what the job is for.
  *
  * @param known - Readings already known; a check whose outcome they settle is worth nothing.
- * @param sets - Likely fault sets with their probabilities, from `explainingSets`.
+ * @param likely - Likely fault sets with their probabilities, from `explainingSets`.
  * @param checks - Checks that may be offered.
  * @returns All of them, most bits per minute first.
  */
 export function rankChecks(
   compiled: CompiledLibrary,
   known: ReadonlyMap<string, boolean>,
-  sets: readonly ExplainingSet[],
+  { sets, background }: Pick<ExplainingSets, "sets" | "background">,
   checks: readonly Check[],
 ): RankedCheck[] {
-  const faultCount = compiled.network.prior.length;
-  const present = new Uint8Array(faultCount);
+  const present = background.slice();
   const repairRow = new Map<string, number>();
   const rowOfSet = sets.map(({ faults }) => {
     const key = [...new Set(faults.map((fault) => compiled.library.faults[fault]!.repair))].sort().join("+");
@@ -78,7 +78,7 @@ function outcomeLikelihood(
   compiled: CompiledLibrary,
   known: ReadonlyMap<string, boolean>,
   outcome: Outcome,
-  present: Uint8Array,
+  present: ArrayLike<number>,
 ): number {
   let likelihood = 1;
   for (const [id, value] of Object.entries(outcome.sets)) {

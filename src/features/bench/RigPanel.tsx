@@ -3,6 +3,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Button, Checkbox, InputNumber, Select } from "antd";
 import { useEffect, useState } from "react";
+import { type RatedPart } from "@/core/bench/weakestInLine";
 import { type RigStatus } from "@/rigs/runProtocol";
 import { HoldButton } from "@/shared/HoldButton";
 import { DRIVE_DEFECTS, type DriveDefect } from "@/sim/driveModel";
@@ -56,8 +57,8 @@ export function RigPanel({ target, limits, onLimits, lineParts, isDemo, mayEdit,
       </div>
       <p className="soft">
         {lineParts.length > 0
-          ? `The amps limit is the weakest rated part in line: ${lineParts.map(({ position, continuousA }) => `${position} ${continuousA} A`).join(", ")}.`
-          : "No part in line has a rating yet, so the amps limit is a cautious 30 A."}
+          ? `Amps: the weakest rated part in line, ${weakestRating(lineParts)}.`
+          : "No part in line has a rating yet, so amps begin at a cautious 30 A."}
       </p>
       {isDemo && (
         <label className={styles.field}>
@@ -111,6 +112,14 @@ export function RigPanel({ target, limits, onLimits, lineParts, isDemo, mayEdit,
   );
 }
 
+function weakestRating(parts: readonly RatedPart[]): string {
+  const weakest = parts.reduce((low, part) =>
+    part.continuousA * part.parallel < low.continuousA * low.parallel ? part : low,
+  );
+  const { position, continuousA, parallel } = weakest;
+  return parallel === 1 ? `${position} ${continuousA} A` : `${position} ${continuousA} A, ${parallel} side by side`;
+}
+
 function Instruments({ rig, problem }: { rig: RigStatus | undefined; problem: string | undefined }) {
   if (problem) return <p className="bad">{problem}</p>;
   if (!rig) return <p className="soft">Connecting …</p>;
@@ -125,9 +134,8 @@ function Instruments({ rig, problem }: { rig: RigStatus | undefined; problem: st
           <strong>{name}</strong>{" "}
           {identity ? (
             <>
-              <span className="good">connected</span>
-              <br />
-              {identity.model}, serial {identity.serial} <span className="soft">at {address}</span>
+              <span className="good">connected</span>: {identity.model}, serial {identity.serial}{" "}
+              <span className="soft">at {address}</span>
             </>
           ) : (
             <span className="bad">{trouble}</span>

@@ -34,7 +34,8 @@ export function CraftFile({ craft, positions }: { craft: Craft; positions: reado
           {positions.map(({ position, kind, fitted, former }) => (
             <div key={position}>
               <p>
-                <strong>{position}</strong> <span className="soft">{PART_KINDS[kind]}</span>
+                <strong>{position}</strong>{" "}
+                {PART_KINDS[kind] !== position && <span className="soft">{PART_KINDS[kind]}</span>}
                 <br />
                 {fitted ? (
                   <>

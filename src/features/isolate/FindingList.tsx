@@ -62,7 +62,7 @@ export function FindingList({ view, mayEdit, isBusy, onAdd, onWithdraw }: Props)
       )}
       {view.findings.length > 0 && (
         <p className="soft" style={{ marginTop: 12, fontSize: 13 }}>
-          +10 dB: ten times as likely as before, against all else.
+          + speaks for it, − against it. +10 dB: ten times as likely as without the finding.
         </p>
       )}
     </section>

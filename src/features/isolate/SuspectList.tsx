@@ -26,6 +26,11 @@ export function SuspectList({ view, mayEdit, onName }: { view: IsolateView; mayE
             </div>
           </div>
         ))}
+        {view.others > 0 && (
+          <p className="soft" style={{ fontSize: 13 }}>
+            {view.others} more fault modes could not explain what was seen.
+          </p>
+        )}
         {mayEdit && view.suspects.length > 0 && (
           <Button type="primary" onClick={onName} block>
             Name the cause

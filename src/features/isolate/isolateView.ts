@@ -48,6 +48,8 @@ export interface CheckView extends Omit<Check, "outcomes"> {
 export interface IsolateView {
   problem: string | null;
   suspects: SuspectView[];
+  /** How many fault modes could not explain anything seen. */
+  others: number;
   findings: FindingView[];
   checks: CheckView[];
   minutesSpent: number;
@@ -69,6 +71,7 @@ export function isolateView(result: JobIsolation, findings: readonly JobFinding[
     return {
       problem: result.reason,
       suspects: [],
+      others: 0,
       findings: plain,
       checks: [],
       minutesSpent,
@@ -78,11 +81,13 @@ export function isolateView(result: JobIsolation, findings: readonly JobFinding[
     };
   }
   const { isolation } = result;
+  const explaining = isolation.suspects.filter(({ mayExplain }) => mayExplain);
   // The engine weighed the counted findings in their order; the list shows the others among them.
   const weighed = isolation.findings.values();
   return {
     problem: null,
-    suspects: isolation.suspects.slice(0, SUSPECTS_SHOWN).map(toSuspectView),
+    suspects: explaining.slice(0, SUSPECTS_SHOWN).map(toSuspectView),
+    others: isolation.suspects.length - explaining.length,
     findings: findings.map((finding) =>
       toFindingView(finding, finding.state === "counted" ? (weighed.next().value?.weights ?? []) : []),
     ),

@@ -39,7 +39,8 @@ export function Ticket({ strip, now, isOpen = false }: { strip: Strip; now: Date
           )}
           <span className="soft">
             {" "}
-            · {CRAFT_KINDS[strip.kind].name}, {strip.frameClass} · {strip.tailNumber}
+            · {CRAFT_KINDS[strip.kind].name}, {strip.frameClass} ·{" "}
+            <span className={styles.tail}>{strip.tailNumber}</span>
           </span>
         </p>
         <p className={styles.complaint}>{strip.complaint}</p>
@@ -69,8 +70,8 @@ export function Ticket({ strip, now, isOpen = false }: { strip: Strip; now: Date
         <p className={styles.detail}>
           {strip.cameBackFrom && !strip.closedAt ? `came back from ${BAY_NAMES[strip.cameBackFrom]}; ` : ""}
           {strip.detail}
+          {strip.technicianName && ` · ${strip.technicianName}`}
         </p>
-        {strip.technicianName && <p className={styles.who}>{strip.technicianName}</p>}
       </div>
     </article>
   );

@@ -1,5 +1,4 @@
 import { type Finding, OPEN_OUTCOMES } from "@/core/isolate/caseFindings";
-import { findProofKind } from "@/core/prove/proofKinds";
 import { type JobEvent } from "./jobEvent.schema";
 
 /** Why a finding does not count. */
@@ -21,7 +20,7 @@ export interface JobFinding {
  * Gathers a job's findings from its history, oldest first.
  *
  * A replaced part or changed setting makes the findings before it findings about another craft: they stay on the list but
- * no longer count. A failed proof counts as a finding where its kind names what was seen.
+ * no longer count. A failed proof counts as a finding where it says what was seen.
  */
 export function findingsOf(events: readonly JobEvent[]): JobFinding[] {
   const withdrawn = new Set(events.flatMap((event) => (event.kind === "finding_withdrawn" ? [event.payload.seq] : [])));
@@ -57,8 +56,8 @@ function findingsIn(event: JobEvent): { finding: Finding; note: string; minutes:
       return [{ finding: { kind: "check", checkId, outcomeId }, note, minutes: minutes ?? 0 }];
     }
     case "proof_decided": {
-      const readingId = findProofKind(event.payload.kind)?.failureReading;
-      if (event.payload.state !== "failed" || !readingId) return [];
+      const { state, readingId } = event.payload;
+      if (state !== "failed" || readingId === null) return [];
       return [{ finding: { kind: "reading", readingId, value: true }, note: event.payload.note, minutes: 0 }];
     }
     default:

@@ -45,7 +45,12 @@ export const EVENT_PAYLOADS = {
   }),
   setting_changed: v.object({ what: text, before: text, after: text }),
   proofs_asked: v.object({ kinds: v.array(id), because: text }),
-  proof_decided: v.object({ kind: id, state: v.picklist(["met", "failed", "waived"]), note: text }),
+  proof_decided: v.object({
+    kind: id,
+    state: v.picklist(["met", "failed", "waived"]),
+    note: text,
+    readingId: v.nullable(id),
+  }),
   sortie_logged: v.object({ seconds: v.number(), failures: v.number(), note: text }),
   handed_back: v.object({ to: text, note: text }),
 } as const;

@@ -1,6 +1,6 @@
 "use client";
 
-import { Button, Input } from "antd";
+import { Button, Input, Select } from "antd";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { FailureNotice } from "@/shared/FailureNotice";
@@ -12,19 +12,21 @@ import styles from "./Prove.module.css";
 interface Props {
   target: { jobId: number; version: number };
   proof: ProofView;
+  readings: readonly { id: string; text: string }[];
   mayEdit: boolean;
   mayWaive: boolean;
   onDecided: () => void;
 }
 
 /** The proof in hand: how it is done, what must come first, and its three ends. */
-export function ProofInHand({ target, proof, mayEdit, mayWaive, onDecided }: Props) {
+export function ProofInHand({ target, proof, readings, mayEdit, mayWaive, onDecided }: Props) {
   const { run, isBusy, failure, reload } = useVerb(decideProofAction);
   const [note, setNote] = useState("");
+  const [readingId, setReadingId] = useState(proof.failureReading);
   const isBlocked = proof.blockers.length > 0;
   const isDecided = proof.state === "met" || proof.state === "waived";
   const decide = (state: "met" | "failed" | "waived") =>
-    void run({ ...target, kind: proof.kind, state, note }, onDecided);
+    void run({ ...target, kind: proof.kind, state, note, readingId }, onDecided);
   useHotkeys("m", () => {
     if (mayEdit && !isBlocked && !isDecided) decide("met");
   });
@@ -56,6 +58,17 @@ export function ProofInHand({ target, proof, mayEdit, mayWaive, onDecided }: Pro
             aria-label="What was seen"
             placeholder="What was measured or seen. Needed to fail or waive it."
           />
+          <label className={styles.seen}>
+            If it fails, what was seen? It goes back to Isolate as a finding.
+            <Select
+              showSearch={{ optionFilterProp: "label" }}
+              allowClear
+              value={readingId}
+              onChange={(value?: string) => setReadingId(value ?? null)}
+              placeholder="none of the library's readings"
+              options={readings.map(({ id, text }) => ({ value: id, label: text }))}
+            />
+          </label>
           <FailureNotice failure={failure} onReload={reload} />
           <div className="row">
             <Button type="primary" size="large" disabled={isBlocked} loading={isBusy} onClick={() => decide("met")}>

@@ -1,4 +1,5 @@
 import "server-only";
+import { shippedLibrary } from "@/core/isolate/library";
 import { blockersOf } from "@/core/prove/orderProofs";
 import { findProofKind, PROOF_KINDS } from "@/core/prove/proofKinds";
 import { getJobPage } from "@/features/job/getJobPage";
@@ -15,8 +16,9 @@ export async function getProveBay(context: VerbContext, jobId: number): Promise<
   const proofs = (await listProofs(context.pool, jobId)).filter(({ kind }) => findProofKind(kind));
   return {
     target: { jobId: job.id, version: job.version },
-    proofs: proofs.map(({ kind, state, note, askedBy, decidedBy, decidedAt }) => {
-      const { title, how, rung, cautions } = findProofKind(kind)!;
+    proofs: proofs.map(({ kind, state, note,         askedBy,
+        failureReading: failureReading ?? null, decidedBy, decidedAt }) => {
+      const { title, how, rung, cautions, failureReading } = findProofKind(kind)!;
       return {
         kind,
         title,
@@ -30,6 +32,7 @@ export async function getProveBay(context: VerbContext, jobId: number): Promise<
         blockers: blockersOf(kind, proofs, PROOF_KINDS).map((blocker) => findProofKind(blocker)!.title),
       };
     }),
+    readings: shippedLibrary.readings.map(({ id, whenTrue }) => ({ id, text: whenTrue })),
     clean: proofs.some(({ kind }) => kind === "clean-time") ? cleanFlyingOf(job, events) : null,
     sorties: events.flatMap((event) =>
       event.kind === "sortie_logged"

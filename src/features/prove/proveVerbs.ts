@@ -1,4 +1,5 @@
 import "server-only";
+import { shippedLibrary } from "@/core/isolate/library";
 import { blockersOf } from "@/core/prove/orderProofs";
 import { findProofKind, PROOF_KINDS } from "@/core/prove/proofKinds";
 import { bayChange } from "@/features/job/bayChange";
@@ -23,7 +24,10 @@ import { type DecideProofInput, type LogSortieInput } from "./prove.schema";
  */
 export async function decideProof(context: VerbContext, input: DecideProofInput): Promise<null> {
   requireRole(context, input.state === "waived" ? "lead" : "technician");
-  const { kind, state, note } = input;
+  const { kind, state, note, readingId } = input;
+  if (readingId !== null && !shippedLibrary.readings.some(({ id }) => id === readingId)) {
+    throw new AppError("invalid_input", `The library has no reading "${readingId}".`);
+  }
   return changeJob(context, input, async (db, job) => {
     if (job.bay !== "prove") throw new AppError("not_ready", "Proofs are decided in Prove; take the job there first.");
     const proofs = await listProofs(db, job.id);
@@ -36,7 +40,10 @@ export async function decideProof(context: VerbContext, input: DecideProofInput)
       if (kind === "clean-time") requireCleanTime(job, await listEvents(db, job.id));
     }
     await decideProofRow(db, job.id, kind, { state, note, personId: context.person.id, at: context.now });
-    const decided: NewJobEvent = { kind: "proof_decided", payload: { kind, state, note } };
+    const decided: NewJobEvent = {
+      kind: "proof_decided",
+      payload: { kind, state, note, readingId: state === "failed" ? readingId : null },
+    };
     return state === "failed" ? backToIsolate(db, job, [decided], kind) : stay(db, job, [decided]);
   });
 }
@@ -59,7 +66,12 @@ export async function logSortie(context: VerbContext, input: LogSortieInput): Pr
     await decideProofRow(db, job.id, "clean-time", decision);
     const failed: NewJobEvent = {
       kind: "proof_decided",
-      payload: { kind: "clean-time", state: "failed", note: reason },
+      payload: {
+        kind: "clean-time",
+        state: "failed",
+        note: reason,
+        readingId: PROOF_KINDS["clean-time"].failureReading,
+      },
     };
     return backToIsolate(db, job, [flown, failed], "clean-time");
   });

@@ -57,7 +57,8 @@ export function RefitBay({ target, cause, positions, proofs, mayEdit, isHere }: 
             <div key={position.position}>
               <div className={styles.part}>
                 <p>
-                  <strong>{position.position}</strong> <span className="soft">{position.kindName}</span>
+                  <strong>{position.position}</strong>{" "}
+                  {position.kindName !== position.position && <span className="soft">{position.kindName}</span>}
                   {position.isSuspect && <span className={styles.suspect}>suspect</span>}
                   <br />
                   {position.fitted ? (

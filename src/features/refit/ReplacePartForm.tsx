@@ -17,41 +17,42 @@ export function ReplacePartForm({ target, part, onDone }: Props) {
   const { run, isBusy, failure, reload } = useVerb(replacePartAction);
   const help = (field: string) => failure?.fields?.[field];
   return (
-    <Form
-      layout="vertical"
-      requiredMark={false}
-      className={styles.form}
-      initialValues={{ name: part.name, continuousA: part.continuousA, reason: "", serial: "" }}
-      onFinish={(values: object) => void run({ ...target, partId: part.partId, ...values }, onDone)}
-    >
-      <Form.Item
-        label="Why does the old one come out?"
-        name="reason"
-        help={help("reason")}
-        validateStatus={help("reason") && "error"}
+    <div className={styles.form}>
+      <Form
+        layout="vertical"
+        requiredMark={false}
+        initialValues={{ name: part.name, continuousA: part.continuousA, reason: "", serial: "" }}
+        onFinish={(values: object) => void run({ ...target, partId: part.partId, ...values }, onDone)}
       >
-        <Input maxLength={300} autoFocus placeholder="no picture with it, picture with a spare" />
-      </Form.Item>
-      <div className={styles.fields}>
-        <Form.Item label="New part" name="name" help={help("name")} validateStatus={help("name") && "error"}>
-          <Input maxLength={80} />
+        <Form.Item
+          label="Why does the old one come out?"
+          name="reason"
+          help={help("reason")}
+          validateStatus={help("reason") && "error"}
+        >
+          <Input maxLength={300} autoFocus placeholder="no picture with it, picture with a spare" />
         </Form.Item>
-        <Form.Item label="Its serial" name="serial" help={help("serial")} validateStatus={help("serial") && "error"}>
-          <Input maxLength={40} />
-        </Form.Item>
-        <Form.Item label="Rating, if it has one" name="continuousA" help={help("continuousA")}>
-          <InputNumber suffix="A" style={{ width: "100%" }} />
-        </Form.Item>
-      </div>
-      <div className="stack">
-        <FailureNotice failure={failure?.fields ? null : failure} onReload={reload} />
-        <div className="row">
-          <Button type="primary" htmlType="submit" loading={isBusy}>
-            Replace it
-          </Button>
-          <Button onClick={onDone}>Leave it</Button>
+        <div className={styles.fields}>
+          <Form.Item label="New part" name="name" help={help("name")} validateStatus={help("name") && "error"}>
+            <Input maxLength={80} />
+          </Form.Item>
+          <Form.Item label="Its serial" name="serial" help={help("serial")} validateStatus={help("serial") && "error"}>
+            <Input maxLength={40} />
+          </Form.Item>
+          <Form.Item label="Rating, if any" name="continuousA" help={help("continuousA")}>
+            <InputNumber suffix="A" style={{ width: "100%" }} />
+          </Form.Item>
         </div>
-      </div>
-    </Form>
+        <div className="stack">
+          <FailureNotice failure={failure?.fields ? null : failure} onReload={reload} />
+          <div className="row">
+            <Button type="primary" htmlType="submit" loading={isBusy}>
+              Replace it
+            </Button>
+            <Button onClick={onDone}>Leave it</Button>
+          </div>
+        </div>
+      </Form>
+    </div>
   );
 }
