@@ -10,7 +10,12 @@ const only = (name, from, allowed) => ({
 
 module.exports = {
   forbidden: [
-    { name: "no-circles", severity: "error", from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ["type-only"] } } },
+    {
+      name: "no-circles",
+      severity: "error",
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ["type-only"] } },
+    },
     only("core-stands-alone", "^src/core/", "^src/core/"),
     only("sim-on-core", "^src/sim/", "^src/(sim|core)/"),
     only("rigs-on-core-sim-server", "^src/rigs/", "^src/(rigs|core|sim|server|shared)/"),
@@ -34,7 +39,12 @@ module.exports = {
       from: { path: `^src/features/${bays}/` },
       to: { path: "^src/features/", pathNot: [`^src/features/${groundFloor}/`, "^src/features/$1/"] },
     },
-    { name: "features-not-app", severity: "error", from: { path: "^src/features/" }, to: { path: "^src/(app|processes)/" } },
+    {
+      name: "features-not-app",
+      severity: "error",
+      from: { path: "^src/features/" },
+      to: { path: "^src/(app|processes)/" },
+    },
     only("app-on-features", "^src/app/", "^src/(app|features|shared|server|core)/"),
   ],
   options: {

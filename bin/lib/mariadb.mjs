@@ -81,7 +81,8 @@ export async function startMariadb(folder, port, password) {
   const sql = `
     CREATE DATABASE IF NOT EXISTS pitstopa CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;
     CREATE USER IF NOT EXISTS 'pitstopa'@'127.0.0.1' IDENTIFIED BY '${password}';
-    GRANT ALL ON pitstopa.* TO 'pitstopa'@'127.0.0.1';`;
+    GRANT ALL ON pitstopa.* TO 'pitstopa'@'127.0.0.1';
+    GRANT ALL ON \`pitstopa\\_%\`.* TO 'pitstopa'@'127.0.0.1';`; // pitstopa_… : databases that tests make for themselves
   const { code, output } = await run("mariadb", ["--no-defaults", `--socket=${socket}`, `--user=root`], { input: sql });
   if (code !== 0) {
     await stop();

@@ -1,15 +1,12 @@
 /** Why the core refused an input. Each public function names the codes it can raise. */
 export type CoreInputCode =
-  | "length_mismatch"
   | "too_few_points"
   | "not_finite"
   | "out_of_range"
   | "unknown_id"
-  | "duplicate_id"
   | "too_many_positives"
   | "impossible_evidence"
-  | "circular_order"
-  | "not_increasing";
+  | "circular_order";
 
 /** A value the core cannot compute with; `message` holds what was expected and what came. */
 export class CoreInputError extends RangeError {

@@ -13,10 +13,3 @@ export function requirePositive(name: string, value: number): void {
   if (!Number.isFinite(value)) throw new CoreInputError("not_finite", `${name} must be a number, found ${value}`);
   if (value <= 0) throw new CoreInputError("out_of_range", `${name} must be above zero, found ${value}`);
 }
-
-/** Throws `length_mismatch` unless both have the same length. */
-export function requirePairs(name: string, a: ArrayLike<unknown>, b: ArrayLike<unknown>): void {
-  if (a.length !== b.length) {
-    throw new CoreInputError("length_mismatch", `${name} must be pairs, found ${a.length} and ${b.length} values`);
-  }
-}

@@ -11,8 +11,3 @@ export const BAY_NAMES: Readonly<Record<Bay, string>> = {
   prove: "Prove",
   handback: "Hand back",
 };
-
-/** True when the text is a bay. */
-export function isBay(text: string): text is Bay {
-  return (BAYS as readonly string[]).includes(text);
-}

@@ -16,8 +16,7 @@ export async function getProveBay(context: VerbContext, jobId: number): Promise<
   const proofs = (await listProofs(context.pool, jobId)).filter(({ kind }) => findProofKind(kind));
   return {
     target: { jobId: job.id, version: job.version },
-    proofs: proofs.map(({ kind, state, note,         askedBy,
-        failureReading: failureReading ?? null, decidedBy, decidedAt }) => {
+    proofs: proofs.map(({ kind, state, note, askedBy, decidedBy, decidedAt }) => {
       const { title, how, rung, cautions, failureReading } = findProofKind(kind)!;
       return {
         kind,
@@ -28,6 +27,7 @@ export async function getProveBay(context: VerbContext, jobId: number): Promise<
         state,
         note,
         askedBy,
+        failureReading: failureReading ?? null,
         decided: decidedBy && decidedAt ? `${decidedBy}, ${formatDateTime(decidedAt)}` : "",
         blockers: blockersOf(kind, proofs, PROOF_KINDS).map((blocker) => findProofKind(blocker)!.title),
       };

@@ -45,7 +45,9 @@ export function ReceiveForm({ craft, people, personId, readings }: ReceiveFormPr
   const [failure, setFailure] = useState<ActionFailure | null>(null);
   const [photoProblems, setPhotoProblems] = useState<string[]>([]);
   const [isBusy, setBusy] = useState(false);
-  const isSafe = Form.useWatch("batteryOut", form) && Form.useWatch("propsOff", form);
+  const isBatteryOut = Form.useWatch("batteryOut", form);
+  const arePropsOff = Form.useWatch("propsOff", form);
+  const isSafe = isBatteryOut && arePropsOff;
   const isIntermittent = Form.useWatch("isIntermittent", form);
 
   const submit = async () => {

@@ -5,9 +5,11 @@ import { findingsOf } from "@/features/job/findings";
 import { isolationHeadline, isolationOf } from "@/features/job/isolationOf";
 import { type JobEvent, type NewJobEvent } from "@/features/job/jobEvent.schema";
 import { appendEvents } from "@/features/job/jobEventRepository";
-import { findJobIdByRequestKey, insertJob } from "@/features/job/jobRepository";
+import { findJobIdByRequestKey, insertJob, listJobsOfCraft } from "@/features/job/jobRepository";
+import { jobNumber } from "@/features/job/job";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
 import { withTransaction } from "@/server/db";
+import { AppError } from "@/server/errors";
 import { type ReceiveCraftInput } from "./receiveCraft.schema";
 
 /**
@@ -16,7 +18,8 @@ import { type ReceiveCraftInput } from "./receiveCraft.schema";
  * The same request key gives the same job, so two quick clicks take one craft in once.
  *
  * @returns The job's id.
- * @throws {AppError} `forbidden`, `invalid_input`; {NotFoundError} for an unknown craft.
+ * @throws {AppError} `forbidden`, `invalid_input` when the craft has an open job or the tail number is taken;
+ *   {NotFoundError} for an unknown craft.
  */
 export async function receiveCraft(context: VerbContext, input: ReceiveCraftInput): Promise<{ jobId: number }> {
   requireRole(context, "technician");
@@ -26,7 +29,9 @@ export async function receiveCraft(context: VerbContext, input: ReceiveCraftInpu
   try {
     return await withTransaction(pool, async (db) => {
       const craftId = input.newCraft ? await insertCraftWithParts(db, input.newCraft, now) : input.craftId!;
-      const { kind } = await getCraft(db, craftId);
+      const { kind, name } = await getCraft(db, craftId);
+      const open = (await listJobsOfCraft(db, craftId)).find(({ closedAt }) => closedAt === null);
+      if (open) throw new AppError("invalid_input", `${name} is here already: job ${jobNumber(open.id)} is open.`);
       const events = intakeEvents(input);
       const findings = findingsOf(
         events.map((event, index): JobEvent => ({ ...event, seq: index + 1, at: now, personName: "", jobVersion: 1 })),

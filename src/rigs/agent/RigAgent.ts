@@ -1,4 +1,4 @@
-import * as v from "valibot";
+import type * as v from "valibot";
 import { type ThrottleOutput, type Wattmeter } from "../instruments";
 import { connectThrottle, connectWattmeter, type InstrumentAddress } from "../scpi/scpiInstruments";
 import { type ArmRequest, type RigStatus, type RunStatus, type SampleColumns } from "../runProtocol";

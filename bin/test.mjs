@@ -1,0 +1,89 @@
+#!/usr/bin/env node
+// Everything that must hold: types, lint, boundaries, dead code, unit, integration, end to end. Works on a new machine.
+import { readFileSync, rmSync } from "node:fs";
+import { join } from "node:path";
+import { buildProcesses, ensureBuild, ensureDebianPackages, ensureNodeModules } from "./lib/install.mjs";
+import { startMariadb } from "./lib/mariadb.mjs";
+import { root } from "./lib/paths.mjs";
+import { freePort } from "./lib/ports.mjs";
+import { run } from "./lib/run.mjs";
+import { runMain, say } from "./lib/say.mjs";
+import { secretsOf } from "./lib/stack.mjs";
+
+const state = join(root, ".pitstopa-test");
+const bin = (name) => join(root, "node_modules", ".bin", name);
+const totals = { passed: 0, failed: 0 };
+
+/** Runs one step and counts it: the tests inside it when it reports them, else the step itself. */
+async function step(title, command, args, { env, counted } = {}) {
+  say(`\n== ${title}`);
+  const startedMs = Date.now();
+  const { code, output } = await run(command, args, { env: { FORCE_COLOR: "0", ...env }, echo: Boolean(counted) });
+  const counts = counted?.();
+  totals.passed += counts?.passed ?? (code === 0 ? 1 : 0);
+  totals.failed += counts?.failed ?? (code === 0 ? 0 : 1);
+  if (code !== 0 && counts?.failed === 0) totals.failed += 1; // it failed without a failing test
+  if (code !== 0 && !counted) say(output);
+  say(`${code === 0 ? "ok" : "FAILED"}, ${((Date.now() - startedMs) / 1000).toFixed(1)} s`);
+}
+
+/** Runs Jest on one project and reads its counts. */
+function jest(project, env) {
+  const report = join(state, `jest-${project}.json`);
+  rmSync(report, { force: true });
+  return step(`${project} tests`, bin("jest"), ["--selectProjects", project, "--json", `--outputFile=${report}`], {
+    env,
+    counted: () => {
+      try {
+        const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(readFileSync(report, "utf8"));
+        return { passed: numPassedTests, failed: Math.max(numFailedTests, numFailedTestSuites) };
+      } catch {
+        return { passed: 0, failed: 1 };
+      }
+    },
+  });
+}
+
+/** Runs Playwright and reads its counts. */
+function playwright(env) {
+  const report = join(state, "playwright.json");
+  rmSync(report, { force: true });
+  return step("end-to-end tests", bin("playwright"), ["test", "--config", "tests/e2e/playwright.config.ts"], {
+    env: { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
+    counted: () => {
+      try {
+        const { stats } = JSON.parse(readFileSync(report, "utf8"));
+        return { passed: stats.expected, failed: stats.unexpected + stats.flaky + stats.skipped };
+      } catch {
+        return { passed: 0, failed: 1 };
+      }
+    },
+  });
+}
+
+await runMain(async () => {
+  const startedMs = Date.now();
+  await ensureDebianPackages({ browser: true });
+  await ensureNodeModules();
+  rmSync(state, { recursive: true, force: true });
+  const secrets = secretsOf(state);
+  await step("types", process.execPath, [join(root, "node_modules/next/dist/bin/next"), "typegen"]);
+  await step("types", bin("tsc"), ["--noEmit"]);
+  await step("lint", bin("eslint"), ["."]);
+  await step("format", bin("prettier"), ["--check", "--log-level", "warn", "."]);
+  await step("boundaries", bin("depcruise"), ["src", "--config", ".dependency-cruiser.cjs"]);
+  await step("dead code", bin("knip"), []);
+  await jest("unit");
+  await buildProcesses();
+  const database = await startMariadb(state, await freePort(), secrets.database);
+  try {
+    await jest("integration", { DATABASE_URL: database.url });
+  } finally {
+    await database.stop();
+  }
+  await ensureBuild(".next-test");
+  await playwright({ PITSTOPA_DIST_DIR: ".next-test" });
+  say(`\n${Math.round((Date.now() - startedMs) / 1000)} s in all`);
+  say(`${totals.passed} passed, ${totals.failed} failed`);
+  process.exitCode = totals.failed > 0 ? 1 : 0;
+});

@@ -1,0 +1,77 @@
+import { execFile } from "node:child_process";
+import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { promisify } from "node:util";
+import { type Pool, type RowDataPacket } from "mysql2/promise";
+import { loadDemoShop } from "@/demo/loadDemoShop";
+import { openPool } from "@/server/db";
+import { migrate, statementsOf } from "@/server/migrate";
+import { migrationsFolder } from "./testShop";
+
+const runFile = promisify(execFile);
+const database = `pitstopa_demo_${process.pid}`;
+const url = new URL(process.env.DATABASE_URL!);
+url.pathname = `/${database}`;
+let admin: Pool;
+let pool: Pool;
+
+beforeAll(async () => {
+  admin = openPool(process.env.DATABASE_URL!, 1);
+  await admin.query(`CREATE DATABASE ${database} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
+  pool = openPool(url.href, 4);
+});
+afterAll(async () => {
+  await pool.end();
+  await admin.query(`DROP DATABASE ${database}`);
+  await admin.end();
+});
+
+const rows = async (sql: string) => (await pool.query<RowDataPacket[]>(sql))[0];
+const pitstopa = (...args: string[]) =>
+  runFile(process.execPath, ["bin/pitstopa.mjs", ...args], { env: { ...process.env, DATABASE_URL: url.href } });
+
+describe("a new database", () => {
+  it("is migrated once, and a second time changes nothing", async () => {
+    expect((await migrate(pool, migrationsFolder)).length).toBeGreaterThanOrEqual(5);
+    expect(await migrate(pool, migrationsFolder)).toEqual([]);
+  });
+
+  it("takes the demo shop once: at least 12 craft of 6 kinds, 25 jobs, every bay from Isolate on, and finished ones", async () => {
+    expect(await loadDemoShop(pool, path.resolve("demo"), new Date())).toBe(true);
+    const [craft] = await rows("SELECT COUNT(*) AS n, COUNT(DISTINCT kind) AS kinds FROM craft");
+    expect(Number(craft!.n)).toBeGreaterThanOrEqual(12);
+    expect(Number(craft!.kinds)).toBeGreaterThanOrEqual(6);
+    const [jobs] = await rows("SELECT COUNT(*) AS n, SUM(is_open IS NULL) AS closed FROM job");
+    expect(Number(jobs!.n)).toBeGreaterThanOrEqual(25);
+    expect(Number(jobs!.closed)).toBeGreaterThanOrEqual(10);
+    const bays = (await rows("SELECT DISTINCT bay FROM job WHERE is_open = 1")).map(({ bay }) => String(bay));
+    expect(bays.sort()).toEqual(["bench", "handback", "isolate", "prove", "receive", "refit"]);
+    expect(await loadDemoShop(pool, path.resolve("demo"), new Date())).toBe(false);
+  }, 60_000);
+
+  it("goes into one backup file and comes back whole", async () => {
+    const folder = mkdtempSync(path.join(tmpdir(), "pitstopa-"));
+    const file = path.join(folder, "shop.backup");
+    await pitstopa("backup", file);
+    const before = await rows("CHECKSUM TABLE job, job_event, fitted_part, bench_run_chunk, proof, person");
+    await pool.query("DELETE FROM bench_run_chunk");
+    await expect(pitstopa("restore", file)).rejects.toThrow(/Add --yes/);
+    await pitstopa("restore", file, "--yes");
+    expect(await rows("CHECKSUM TABLE job, job_event, fitted_part, bench_run_chunk, proof, person")).toEqual(before);
+
+    const cut = path.join(folder, "cut.backup");
+    writeFileSync(cut, readFileSync(file).subarray(0, 5000));
+    await expect(pitstopa("restore", cut, "--yes")).rejects.toThrow(/damaged or no backup/);
+    expect(await rows("CHECKSUM TABLE job, job_event, fitted_part, bench_run_chunk, proof, person")).toEqual(before);
+  }, 60_000);
+});
+
+describe("statementsOf", () => {
+  it("splits a file at semicolons that end a line and leaves comments out", () => {
+    expect(statementsOf("-- one; two;\nCREATE TABLE a (x INT);\n\nINSERT INTO a VALUES (1);\n")).toEqual([
+      "CREATE TABLE a (x INT)",
+      "INSERT INTO a VALUES (1)",
+    ]);
+  });
+});
