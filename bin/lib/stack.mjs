@@ -34,9 +34,11 @@ export function secretsOf(folder) {
 export async function startStack({ folder, ports, demo, distDir = ".next", onExit = () => {} }) {
   const secrets = secretsOf(folder);
   const usesOwnDatabase = !process.env.DATABASE_URL;
-  const database = usesOwnDatabase
-    ? await startMariadb(folder, ports.database, secrets.database)
-    : { url: process.env.DATABASE_URL, stop: () => Promise.resolve() };
+  const openDatabase = () =>
+    usesOwnDatabase
+      ? startMariadb(folder, ports.database, secrets.database)
+      : Promise.resolve({ url: process.env.DATABASE_URL, stop: () => Promise.resolve() });
+  let database = await openDatabase();
   const env = {
     DATABASE_URL: database.url,
     SESSION_SECRET: secrets.session,
@@ -88,5 +90,13 @@ export async function startStack({ folder, ports, demo, distDir = ".next", onExi
     await stop();
     throw error;
   }
-  return { env, children, database, startWeb, stop, url: `http://127.0.0.1:${ports.web}` };
+  return {
+    env,
+    children,
+    startWeb,
+    stopDatabase: () => database.stop(),
+    startDatabase: async () => void (database = await openDatabase()),
+    stop,
+    url: `http://127.0.0.1:${ports.web}`,
+  };
 }

@@ -34,6 +34,7 @@ export function CheckInHand({ check, isFirst, others, isBusy, mayEdit, areKeysFr
       const answer = answers.find(({ key }) => key === event.key.toLowerCase());
       if (answer && areKeysFree && !isBusy) onAnswer(answer.id, note);
     },
+    { useKey: true },
     [answers, areKeysFree, isBusy, note],
   );
   return (

@@ -38,13 +38,21 @@ export function IsolateBay({ target, view, readings, mayEdit, isHere }: IsolateB
     void answer.run({ ...target, checkId: check.id, outcomeId, note }, () => choose(null));
   };
   const takeBack = (seq: number) => void withdraw.run({ ...target, seq });
-  useHotkeys("n", (event) => {
-    event.preventDefault();
-    if (mayEdit) setDialog("finding");
-  });
-  useHotkeys("z", () => {
-    if (mayEdit && lastCounted) takeBack(lastCounted.seq);
-  });
+  useHotkeys(
+    "n",
+    (event) => {
+      event.preventDefault(); // the letter must not land in the dialog's search box
+      if (mayEdit) setDialog("finding");
+    },
+    { useKey: true },
+  );
+  useHotkeys(
+    "z",
+    () => {
+      if (mayEdit && lastCounted) takeBack(lastCounted.seq);
+    },
+    { useKey: true },
+  );
 
   return (
     <div className={styles.bay}>

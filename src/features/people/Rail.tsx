@@ -16,6 +16,9 @@ const PLACES = [
   { href: "/craft", name: "Craft", isHere: (path: string) => path.startsWith("/craft") },
   { href: "/library", name: "Library", isHere: (path: string) => path.startsWith("/library") },
 ];
+// Letters and signs count by what they write, for keyboards differ; on some, / and ? need Shift.
+const BY_CHARACTER = { useKey: true };
+const BY_CHARACTER_SHIFTED = { useKey: true, ignoreModifiers: true };
 const NEXT_THEME: Readonly<Record<ThemeChoice, ThemeChoice>> = { auto: "light", light: "dark", dark: "auto" };
 const THEME_NAMES: Readonly<Record<ThemeChoice, string>> = { auto: "As machine", light: "Light", dark: "Dark" };
 
@@ -25,15 +28,19 @@ export function Rail({ displayName, role }: { displayName: string; role: Role })
   const router = useRouter();
   const { choice, choose } = useTheme();
   const [areKeysShown, showKeys] = useState(false);
-  useHotkeys("r", () => router.push("/receive"));
-  useHotkeys("b", () => router.push("/"));
-  useHotkeys("shift+slash, ?", () => showKeys((shown) => !shown), { useKey: false });
-  useHotkeys("slash", (event) => {
-    event.preventDefault();
-    const box = document.getElementById("board-search");
-    if (box) box.focus();
-    else router.push("/?search");
-  });
+  useHotkeys("r", () => router.push("/receive"), BY_CHARACTER);
+  useHotkeys("b", () => router.push("/"), BY_CHARACTER);
+  useHotkeys("?", () => showKeys((shown) => !shown), BY_CHARACTER_SHIFTED);
+  useHotkeys(
+    "/",
+    (event) => {
+      event.preventDefault();
+      const box = document.getElementById("board-search");
+      if (box) box.focus();
+      else router.push("/?search");
+    },
+    BY_CHARACTER_SHIFTED,
+  );
   useHotkeys("escape", () => showKeys(false));
   return (
     <nav className={styles.rail} aria-label="Places">

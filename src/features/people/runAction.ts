@@ -3,6 +3,7 @@ import * as v from "valibot";
 import { isDatabaseDown } from "@/server/db";
 import { AppError, ConflictError } from "@/server/errors";
 import { log } from "@/server/log";
+import { safeParseForm } from "@/shared/parseForm";
 import { type ActionFailure, type ActionResult } from "@/shared/actionResult";
 import { requestContext } from "./currentPerson";
 import { type VerbContext } from "./verbContext";
@@ -19,7 +20,7 @@ export async function runAction<S extends v.GenericSchema, T>(
 ): Promise<ActionResult<T>> {
   try {
     const context = await requestContext();
-    const parsed = v.safeParse(schema, raw);
+    const parsed = safeParseForm(schema, raw);
     if (!parsed.success) return invalidInput(parsed.issues);
     return { ok: true, data: await verb(context, parsed.output) };
   } catch (error) {

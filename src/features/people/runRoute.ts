@@ -1,5 +1,6 @@
 import "server-only";
-import * as v from "valibot";
+import type * as v from "valibot";
+import { safeParseForm } from "@/shared/parseForm";
 import { requestContext } from "./currentPerson";
 import { routeFailure } from "./routeFailure";
 import { invalidInput } from "./runAction";
@@ -16,7 +17,7 @@ export async function runRoute<S extends v.GenericSchema>(
   try {
     const context = await requestContext();
     const body: unknown = request.method === "GET" ? {} : await request.json().catch(() => null);
-    const parsed = v.safeParse(schema, body);
+    const parsed = safeParseForm(schema, body);
     if (!parsed.success) return Response.json(invalidInput(parsed.issues), { status: 400 });
     return Response.json(await verb(context, parsed.output), { headers: { "Cache-Control": "no-store" } });
   } catch (error) {

@@ -2,9 +2,9 @@
 
 import { headers } from "next/headers";
 import { redirect } from "next/navigation";
-import * as v from "valibot";
 import { pool } from "@/server/pool";
 import { currentSession } from "@/server/session";
+import { safeParseForm } from "@/shared/parseForm";
 import { type ActionFailure } from "@/shared/actionResult";
 import { invalidInput, toFailure } from "./runAction";
 import { signIn } from "./signIn";
@@ -12,7 +12,7 @@ import { SignInInput } from "./signIn.schema";
 
 /** Signs in and goes to the board; gives back why not. */
 export async function signInAction(raw: unknown): Promise<ActionFailure> {
-  const parsed = v.safeParse(SignInInput, raw);
+  const parsed = safeParseForm(SignInInput, raw);
   if (!parsed.success) return invalidInput(parsed.issues);
   const origin = (await headers()).get("x-forwarded-for")?.slice(0, 64) ?? "local";
   try {

@@ -27,9 +27,13 @@ export function ProofInHand({ target, proof, readings, mayEdit, mayWaive, onDeci
   const isDecided = proof.state === "met" || proof.state === "waived";
   const decide = (state: "met" | "failed" | "waived") =>
     void run({ ...target, kind: proof.kind, state, note, readingId }, onDecided);
-  useHotkeys("m", () => {
-    if (mayEdit && !isBlocked && !isDecided) decide("met");
-  });
+  useHotkeys(
+    "m",
+    () => {
+      if (mayEdit && !isBlocked && !isDecided) decide("met");
+    },
+    { useKey: true },
+  );
   return (
     <section className="panel stack" aria-label="Proof in hand">
       <p className="label">{isDecided ? proof.state : "Prove this next"}</p>

@@ -2,7 +2,7 @@
 
 import { Button, Form, Input, Select } from "antd";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { changeDetailsAction } from "./changeDetails.action";
@@ -26,22 +26,34 @@ export interface ReceiveBayProps {
   mayEdit: boolean;
 }
 
+const EDITABLE = ["complaint", "lastChange", "waitingFor", "technicianId"] as const;
+type EditableDetails = Pick<ReceiveBayProps["job"], (typeof EDITABLE)[number]>;
+
 /** A job's intake: facts, details that can be corrected, photos. */
 export function ReceiveBay({ job, facts, people, photos, mayEdit }: ReceiveBayProps) {
   const { run, isBusy, failure, reload } = useVerb(changeDetailsAction);
   const [isSaved, setSaved] = useState(false);
+  const [form] = Form.useForm<EditableDetails>();
+  // After a save or a conflict the newest job arrives: it fills every field that was not typed in since.
+  useEffect(() => {
+    for (const name of EDITABLE) if (!form.isFieldTouched(name)) form.setFieldValue(name, job[name]);
+  }, [form, job]);
+  const save = (values: EditableDetails) =>
+    void run({ ...values, jobId: job.id, version: job.version }, () => {
+      form.setFields(EDITABLE.map((name) => ({ name, touched: false })));
+      setSaved(true);
+    });
   return (
     <div className={styles.columns}>
       <section className="panel">
         <h2>Details</h2>
         <Form
+          form={form}
           layout="vertical"
           requiredMark={false}
           disabled={!mayEdit}
           onValuesChange={() => setSaved(false)}
-          onFinish={(values: object) =>
-            void run({ ...values, jobId: job.id, version: job.version }, () => setSaved(true))
-          }
+          onFinish={save}
           initialValues={job}
         >
           <Form.Item label="Complaint" name="complaint" help={failure?.fields?.complaint}>

@@ -1,0 +1,33 @@
+import { defineConfig } from "@playwright/test";
+import path from "node:path";
+
+const state = path.resolve(__dirname, "../../.pitstopa-test");
+
+/** One browser, one test at a time: they share one bench. */
+export default defineConfig({
+  testDir: __dirname,
+  globalSetup: "./startShop.ts",
+  outputDir: path.join(state, "e2e-results"),
+  workers: 1,
+  fullyParallel: false,
+  retries: 0,
+  timeout: 90_000,
+  expect: { timeout: 10_000 },
+  reporter: [["list"], ["json"]],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    screenshot: "only-on-failure",
+    launchOptions: {
+      executablePath: "/usr/bin/chromium",
+      args: [
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+      ],
+    },
+  },
+});

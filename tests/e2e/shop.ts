@@ -1,0 +1,135 @@
+import { type Page, test as base, expect } from "@playwright/test";
+import { createConnection, type RowDataPacket } from "mysql2/promise";
+import { ScpiConnection } from "../../src/rigs/scpi/ScpiConnection";
+
+/** People of the demo shop. */
+export const PEOPLE = {
+  ines: "bench-light-7",
+  tamsin: "solder-wick-4",
+  orrin: "brass-marker-3",
+  wim: "paper-stub-1",
+} as const;
+
+/** Addresses outside the shop that a page asked for; there must be none. */
+export const test = base.extend<{ strangers: string[] }>({
+  baseURL: async ({}, provide) => provide(process.env.SHOP_URL!),
+  strangers: [
+    async ({ context }, provide) => {
+      const strangers: string[] = [];
+      const own = new URL(process.env.SHOP_URL!).host;
+      context.on("request", (request) => {
+        const { protocol, host } = new URL(request.url());
+        if (/^(http|ws)/.test(protocol) && host !== own) strangers.push(request.url());
+      });
+      await provide(strangers);
+      expect(strangers).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+export { expect };
+
+/** Signs in and waits for the board. */
+export async function signIn(page: Page, who: keyof typeof PEOPLE): Promise<void> {
+  await page.goto("/sign-in");
+  await page.getByLabel("Sign-in name").fill(who);
+  await page.getByLabel("Password", { exact: true }).fill(PEOPLE[who]);
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await expect(page.getByRole("heading", { name: /board$/ })).toBeVisible();
+}
+
+/** Takes a new quad in and gives its job number; the page stands in Isolate. */
+export async function receiveQuad(
+  page: Page,
+  tag: string,
+  seen: string[] = ["Black picture, no static"],
+  submit: { clickCount?: number } = {},
+): Promise<string> {
+  await page.goto("/receive");
+  await page.getByLabel("Battery is out").check();
+  await page.getByLabel("Props are off").check();
+  await page.getByRole("button", { name: "It is new here: add it" }).click();
+  await page.getByLabel("Name", { exact: true }).fill(`Sorrel ${tag}`);
+  await page.getByLabel("Tail number").fill(tag);
+  await page.getByLabel("Serial", { exact: true }).fill(`SR-${tag}`);
+  await pick(page, "Kind", "Quad");
+  await page.getByLabel("Frame class").fill("5 inch");
+  await page.getByLabel("All-up mass").fill("640");
+  await page.getByLabel("Motors", { exact: true }).fill("4");
+  await page.getByLabel("Cells", { exact: true }).fill("4");
+  await page.getByLabel("Owner").fill("Mirel Oost");
+  await addPart(page, 0, "Camera", "Camera", "Oru Eye 3", `CA-${tag}`);
+  await addPart(page, 1, "Main lead and connector", "Main lead", "Tam lead 12", `ML-${tag}`, "140");
+  await page.getByLabel("Complaint, in the customer's words").fill(`Picture went black, ${tag}`);
+  await pick(page, "When did it show?", "landing");
+  await pick(page, "What came just before?", "A crash or hard landing");
+  for (const text of seen) await page.getByLabel(text).check();
+  await page.getByRole("button", { name: "Take it in and isolate the fault" }).click(submit);
+  await page.waitForURL(/\/jobs\/\d+\/isolate$/);
+  return /jobs\/(\d+)/.exec(page.url())![1]!;
+}
+
+/** Picks an option of a drop-down by its label. */
+export async function pick(page: Page, label: string, option: string): Promise<void> {
+  await page.getByRole("combobox", { name: label, exact: true }).click();
+  await page.locator(".ant-select-dropdown:visible").getByText(option, { exact: true }).first().click();
+}
+
+async function addPart(
+  page: Page,
+  row: number,
+  kind: string,
+  position: string,
+  name: string,
+  serial: string,
+  amps?: string,
+) {
+  await page.getByRole("button", { name: "Add a part" }).click();
+  await page.getByLabel("Kind of part").nth(row).click();
+  await page.getByLabel("Kind of part").nth(row).fill(kind);
+  await page.keyboard.press("Enter");
+  await page.getByLabel("Position").nth(row).fill(position);
+  await page.getByLabel("Part", { exact: true }).nth(row).fill(name);
+  await page.getByLabel("Part serial").nth(row).fill(serial);
+  if (amps) await page.getByLabel("Rating").nth(row).fill(amps);
+}
+
+/** Holds the arming button and starts the sweep. */
+export async function startSweep(page: Page): Promise<void> {
+  await expect(page.getByText("connected").nth(1)).toBeVisible();
+  await page.getByLabel("All of that is so").check();
+  const hold = page.getByRole("button", { name: "Hold for a second to arm" });
+  await hold.hover();
+  await page.mouse.down();
+  await expect(page.getByText(/^Armed\./)).toBeVisible();
+  await page.mouse.up();
+  await page.getByRole("button", { name: "Run: idle, cruise, full" }).click();
+  await expect(page.getByText(/^Running, throttle/)).toBeVisible();
+}
+
+/** Waits until the live throttle shows a share of full. */
+export async function waitForThrottle(page: Page, percent: number): Promise<void> {
+  await expect(page.getByText(`Running, throttle ${percent}\u00a0%`)).toBeVisible({ timeout: 15_000 });
+}
+
+/** The throttle in force, asked of the instrument itself, past agent and web server. */
+export async function throttleNow(): Promise<number> {
+  const line = await ScpiConnection.open("127.0.0.1", Number(process.env.SHOP_THROTTLE_PORT));
+  const isOn = await line.query("OUTP?");
+  const throttle = await line.query("SOUR:THR?");
+  line.drop("asked");
+  return isOn === "1" ? Number(throttle) : 0;
+}
+
+/** Kills or starts a part of the shop. */
+export async function switchboard(call: "kill-web" | "start-web" | "stop-database" | "start-database"): Promise<void> {
+  await fetch(`${process.env.SHOP_SWITCHBOARD}/${call}`);
+}
+
+/** Asks the shop's database. */
+export async function query(sql: string, values: (string | number)[] = []): Promise<RowDataPacket[]> {
+  const connection = await createConnection({ uri: process.env.SHOP_DATABASE_URL!, timezone: "Z" });
+  const [rows] = await connection.execute<RowDataPacket[]>(sql, values);
+  await connection.end();
+  return rows;
+}
