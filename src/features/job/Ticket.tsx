@@ -33,7 +33,7 @@ export function Ticket({ strip, now, isOpen = false }: { strip: Strip; now: Date
           {isOpen ? (
             <strong>{strip.craftName}</strong>
           ) : (
-            <Link href={href} className={styles.open}>
+            <Link prefetch={false} href={href} className={styles.open}>
               {strip.craftName}
             </Link>
           )}
@@ -60,7 +60,13 @@ export function Ticket({ strip, now, isOpen = false }: { strip: Strip; now: Date
           );
           return (
             <li key={bay} aria-current={hole === "here" ? "step" : undefined}>
-              {isOpen ? <Link href={`${href}/${bay}`}>{inside}</Link> : inside}
+              {isOpen ? (
+                <Link prefetch={false} href={`${href}/${bay}`}>
+                  {inside}
+                </Link>
+              ) : (
+                inside
+              )}
             </li>
           );
         })}

@@ -2,7 +2,7 @@
 
 import { Button, Form, Input, Select } from "antd";
 import { useRouter } from "next/navigation";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { changeDetailsAction } from "./changeDetails.action";
@@ -35,12 +35,15 @@ export function ReceiveBay({ job, facts, people, photos, mayEdit }: ReceiveBayPr
   const [isSaved, setSaved] = useState(false);
   const [form] = Form.useForm<EditableDetails>();
   // After a save or a conflict the newest job arrives: it fills every field that was not typed in since.
+  const typedIn = useRef(new Set<string>());
   useEffect(() => {
-    for (const name of EDITABLE) if (!form.isFieldTouched(name)) form.setFieldValue(name, job[name]);
+    form.setFieldsValue(
+      Object.fromEntries(EDITABLE.filter((name) => !typedIn.current.has(name)).map((name) => [name, job[name]])),
+    );
   }, [form, job]);
   const save = (values: EditableDetails) =>
     void run({ ...values, jobId: job.id, version: job.version }, () => {
-      form.setFields(EDITABLE.map((name) => ({ name, touched: false })));
+      typedIn.current.clear();
       setSaved(true);
     });
   return (
@@ -52,7 +55,10 @@ export function ReceiveBay({ job, facts, people, photos, mayEdit }: ReceiveBayPr
           layout="vertical"
           requiredMark={false}
           disabled={!mayEdit}
-          onValuesChange={() => setSaved(false)}
+          onValuesChange={(changed: object) => {
+            for (const name of Object.keys(changed)) typedIn.current.add(name);
+            setSaved(false);
+          }}
           onFinish={save}
           initialValues={job}
         >
