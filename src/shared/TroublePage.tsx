@@ -1,6 +1,6 @@
 "use client";
 
-import { Button } from "antd";
+import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { startTransition, useEffect, useState } from "react";
 
@@ -39,10 +39,10 @@ export function TroublePage({ digest, onRetry }: { digest?: string; onRetry: () 
       <p>{text}</p>
       {state === "other" && (
         <div className="row">
-          <Button type="primary" onClick={onRetry}>
+          <button className="plain-button" onClick={onRetry}>
             Try again
-          </Button>
-          <Button href="/">Back to the board</Button>
+          </button>
+          <Link href="/">Back to the board</Link>
           {digest && <span className="soft">Log entry {digest}</span>}
         </div>
       )}

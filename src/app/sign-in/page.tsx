@@ -4,6 +4,7 @@ import { findCurrentPerson } from "@/features/people/currentPerson";
 import { DEMO_PEOPLE } from "@/features/people/demoPeople";
 import { SignInForm } from "@/features/people/SignInForm";
 import { environment } from "@/server/env";
+import { ControlsProvider } from "@/shared/theme/ControlsProvider";
 import styles from "./page.module.css";
 
 export const metadata: Metadata = { title: "Sign in" };
@@ -22,7 +23,9 @@ export default async function SignInPage() {
         <div className={styles.body}>
           <h1>From complaint to proven craft</h1>
           <p className="soft">What is wrong, is the part good, is it fixed: one ticket, six bays, every proof.</p>
-          <SignInForm />
+          <ControlsProvider>
+            <SignInForm />
+          </ControlsProvider>
         </div>
       </section>
       {environment().PITSTOPA_DEMO && (

@@ -1,5 +1,6 @@
 import { absorbNegatives } from "./absorbNegatives";
-import { type NetworkEvidence, type NoisyOrNetwork, readingProbability } from "./network";
+import { falseGivenSets } from "./falseGivenSets";
+import { type NetworkEvidence, type NoisyOrNetwork } from "./network";
 import { type Posteriors } from "./posteriors";
 
 /** A set of suspects that are all present, no other suspect being so. */
@@ -21,9 +22,11 @@ export interface ExplainingSets {
 
 const MAX_SUSPECTS = 16;
 const MAX_SIZE = 3;
+const MAX_SETS = 256;
 
 /**
- * Lists the fault sets that carry the posterior: all sets of up to three of the sixteen most probable suspects.
+ * Lists the fault sets that carry the posterior: of all sets of up to three of the sixteen most probable suspects, the 256
+ * most probable.
  *
  * Suspects are the faults that could explain something seen: those linked to a true reading, or all of them while nothing
  * was seen. The other faults are independent of the suspects and of each other given the evidence, so they are summed out
@@ -42,25 +45,31 @@ export function explainingSets(network: NoisyOrNetwork, evidence: NetworkEvidenc
   let noSuspect = likelihood / known.likelihood;
   for (const fault of related) noSuspect *= 1 - prior[fault]!;
 
-  const present = new Uint8Array(prior.length);
+  const subsets = subsetsOf(suspects.filter((fault) => prior[fault]! < 1)); // a certain fault leaves no odds
+  const isFalse = falseGivenSets(network, subsets, background, evidence.positive);
+  const columns = evidence.positive.length;
   const sets: ExplainingSet[] = [];
-  const grow = (first: number, faults: number[], odds: number) => {
-    let probability = noSuspect * odds;
-    for (const reading of evidence.positive) probability *= readingProbability(network, reading, present);
-    if (probability > 0) sets.push({ faults: [...faults], probability });
-    if (faults.length === MAX_SIZE) return;
-    for (let i = first; i < suspects.length; i++) {
-      const fault = suspects[i]!;
-      const p = prior[fault]!;
-      if (p >= 1) continue; // a certain fault leaves no odds; priors of the library stay below 1
-      present[fault] = 1;
-      grow(i + 1, [...faults, fault], (odds * p) / (1 - p));
-      present[fault] = 0;
-    }
-  };
-  grow(0, [], 1);
+  subsets.forEach(({ faults }, index) => {
+    let probability = noSuspect;
+    for (const fault of faults) probability *= prior[fault]! / (1 - prior[fault]!);
+    for (let column = 0; column < columns; column++) probability *= 1 - isFalse[index * columns + column]!;
+    if (probability > 0) sets.push({ faults, probability });
+  });
   sets.sort((a, b) => b.probability - a.probability);
+  sets.length = Math.min(sets.length, MAX_SETS);
   return { sets, mass: sets.reduce((sum, set) => sum + set.probability, 0), background };
+}
+
+/** The empty set and every set of up to MAX_SIZE of the faults. */
+function subsetsOf(faults: readonly number[]): { faults: readonly number[] }[] {
+  const subsets: { faults: readonly number[] }[] = [];
+  const grow = (first: number, chosen: readonly number[]) => {
+    subsets.push({ faults: chosen });
+    if (chosen.length === MAX_SIZE) return;
+    for (let i = first; i < faults.length; i++) grow(i + 1, [...chosen, faults[i]!]);
+  };
+  grow(0, []);
+  return subsets;
 }
 
 /** Faults that could explain something seen; all of them while nothing was seen. */

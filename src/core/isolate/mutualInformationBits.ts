@@ -1,14 +1,32 @@
-import { entropyBits } from "./entropyBits";
-
 /**
- * Mutual information of two discrete variables from their joint weights: H(row) + H(column) − H(row, column).
+ * Mutual information of two discrete variables from their joint weights:
+ * Σ x·log x − Σ row·log row − Σ column·log column + total·log total, over the total.
  *
- * @param joint - joint[row][column] ≥ 0, not necessarily summing to 1.
- * @returns Bits, never negative.
+ * @param joint - Weights ≥ 0, row after row, not necessarily summing to 1.
+ * @param columns - Length of a row.
+ * @returns Bits, never negative; 0 for an all-zero table.
  * @see T. M. Cover & J. A. Thomas, Elements of Information Theory, 2nd ed., Wiley 2006, equation 2.45.
  */
-export function mutualInformationBits(joint: readonly (readonly number[])[]): number {
-  const rows = joint.map((row) => row.reduce((sum, weight) => sum + weight, 0));
-  const columns = (joint[0] ?? []).map((_, column) => joint.reduce((sum, row) => sum + row[column]!, 0));
-  return Math.max(0, entropyBits(rows) + entropyBits(columns) - entropyBits(joint.flat()));
+export function mutualInformationBits(joint: ArrayLike<number>, columns: number): number {
+  const columnSums = new Float64Array(columns);
+  let total = 0;
+  let sum = 0;
+  for (let start = 0; start < joint.length; start += columns) {
+    let row = 0;
+    for (let column = 0; column < columns; column++) {
+      const weight = joint[start + column]!;
+      row += weight;
+      columnSums[column]! += weight;
+      sum += weightedLog(weight);
+    }
+    total += row;
+    sum -= weightedLog(row);
+  }
+  for (const column of columnSums) sum -= weightedLog(column);
+  return total > 0 ? Math.max(0, (sum + weightedLog(total)) / total) : 0;
+}
+
+/** x·log₂ x, which tends to 0 with x. */
+function weightedLog(weight: number): number {
+  return weight > 0 ? weight * Math.log2(weight) : 0;
 }

@@ -28,7 +28,7 @@ export interface NetworkEvidence {
 /**
  * P(reading true | exactly these faults present).
  *
- * @param present - For each fault 1 when present, 0 when not; a number between is the chance of a fault that is summed out.
+ * @param present - For each fault 1 when present, 0 when not.
  */
 export function readingProbability(network: NoisyOrNetwork, reading: number, present: ArrayLike<number>): number {
   let stillFalse = 1 - network.leak[reading]!;

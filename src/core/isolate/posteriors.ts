@@ -31,30 +31,32 @@ export function posteriors(network: NoisyOrNetwork, evidence: NetworkEvidence): 
   }
   const absorbed = absorbNegatives(network, evidence.negative);
   const explainers = linksToPositives(network, evidence.positive);
+  const size = 1 << k;
   const forward = forwardPass(network, evidence.positive, absorbed.probability, explainers);
-  const marginal = absorbed.probability.slice(); // right already for every fault without a link to a true reading
-  const last = forward[explainers.length]!;
-  const likelihoodOfPositives = last[last.length - 1]!;
+  const likelihoodOfPositives = forward[forward.length - 1]!;
   if (!(likelihoodOfPositives > 0) || !(absorbed.likelihood > 0)) {
     throw new CoreInputError("impossible_evidence", "these findings cannot all be true under the library");
   }
 
+  const marginal = absorbed.probability.slice(); // right already for every fault without a link to a true reading
   // backward[S] = P(the remaining faults explain all that S leaves open)
-  let backward = new Float64Array(1 << k);
-  backward[backward.length - 1] = 1;
+  const backward = new Float64Array(size);
+  backward[size - 1] = 1;
+  const ifPresent = new Float64Array(size);
   for (let step = explainers.length - 1; step >= 0; step--) {
     const { fault, bits } = explainers[step]!;
     const probability = absorbed.probability[fault]!;
-    const ifPresent = beforeFiring(backward, bits);
-    const before = forward[step]!;
+    ifPresent.set(backward);
+    unfire(ifPresent, bits);
     let joint = 0;
-    for (let set = 0; set < before.length; set++) joint += before[set]! * ifPresent[set]!;
+    for (let set = 0; set < size; set++) joint += forward[step * size + set]! * ifPresent[set]!;
     marginal[fault] = Math.min(1, (probability * joint) / likelihoodOfPositives);
-    backward = mix(backward, ifPresent, probability);
+    mixInto(backward, ifPresent, probability);
   }
   return { marginal, likelihood: absorbed.likelihood * likelihoodOfPositives };
 }
 
+/** A fault with the true readings it may explain, each as a bit of the set. */
 interface Explainer {
   fault: number;
   bits: { bit: number; strength: number }[];
@@ -73,53 +75,55 @@ function linksToPositives(network: NoisyOrNetwork, positive: readonly number[]):
   return [...byFault.values()];
 }
 
-/** forward[i][S] = P(leaks and the first i faults explain exactly the set S). */
+/** Row i, entry S: P(leaks and the first i faults explain exactly the set S). Rows of 2^k, one more than there are faults. */
 function forwardPass(
   network: NoisyOrNetwork,
   positive: readonly number[],
   probability: Float64Array,
   explainers: readonly Explainer[],
-): Float64Array[] {
-  let current = new Float64Array(1 << positive.length);
-  current[0] = 1;
+): Float64Array {
+  const size = 1 << positive.length;
+  const rows = new Float64Array((explainers.length + 1) * size);
+  const first = rows.subarray(0, size);
+  first[0] = 1;
   const leaks = positive.map((reading, index) => ({ bit: 1 << index, strength: network.leak[reading]! }));
-  current = afterFiring(current, leaks);
-  const passes = [current];
-  for (const { fault, bits } of explainers) {
-    current = mix(current, afterFiring(current, bits), probability[fault]!);
-    passes.push(current);
-  }
-  return passes;
+  fire(first, leaks);
+  explainers.forEach(({ fault, bits }, step) => {
+    const before = rows.subarray(step * size, (step + 1) * size);
+    const after = rows.subarray((step + 1) * size, (step + 2) * size);
+    after.set(before);
+    fire(after, bits);
+    const p = probability[fault]!;
+    for (let set = 0; set < size; set++) after[set] = (1 - p) * before[set]! + p * after[set]!;
+  });
+  return rows;
 }
 
-/** Distribution over explained sets after each of `bits` had its chance to fire. */
-function afterFiring(distribution: Float64Array, bits: Explainer["bits"]): Float64Array<ArrayBuffer> {
-  const next = distribution.slice() as Float64Array<ArrayBuffer>;
+/** Turns a distribution over explained sets into the one after each of `bits` had its chance to fire. */
+function fire(distribution: Float64Array, bits: Explainer["bits"]): void {
   for (const { bit, strength } of bits) {
-    for (let set = 0; set < next.length; set++) {
-      if (set & bit) continue;
-      next[set | bit]! += strength * next[set]!;
-      next[set]! *= 1 - strength;
+    for (let block = 0; block < distribution.length; block += 2 * bit) {
+      for (let set = block; set < block + bit; set++) {
+        distribution[set + bit]! += strength * distribution[set]!;
+        distribution[set]! *= 1 - strength;
+      }
     }
   }
-  return next;
 }
 
-/** The adjoint of `afterFiring`: the expected value of a function of the set, before `bits` fire. */
-function beforeFiring(value: Float64Array, bits: Explainer["bits"]): Float64Array<ArrayBuffer> {
-  const next = value.slice() as Float64Array<ArrayBuffer>;
+/** The adjoint of `fire`: turns a function of the set into its expected value before `bits` fire. */
+function unfire(value: Float64Array, bits: Explainer["bits"]): void {
   for (const { bit, strength } of bits) {
-    for (let set = 0; set < next.length; set++) {
-      if (!(set & bit)) next[set] = (1 - strength) * next[set]! + strength * next[set | bit]!;
+    for (let block = 0; block < value.length; block += 2 * bit) {
+      for (let set = block; set < block + bit; set++) {
+        value[set] = (1 - strength) * value[set]! + strength * value[set + bit]!;
+      }
     }
   }
-  return next;
 }
 
-function mix(absent: Float64Array, present: Float64Array, probability: number): Float64Array<ArrayBuffer> {
-  const mixed = new Float64Array(absent.length);
-  for (let set = 0; set < mixed.length; set++) {
-    mixed[set] = (1 - probability) * absent[set]! + probability * present[set]!;
+function mixInto(absent: Float64Array, present: Float64Array, probability: number): void {
+  for (let set = 0; set < absent.length; set++) {
+    absent[set] = (1 - probability) * absent[set]! + probability * present[set]!;
   }
-  return mixed;
 }

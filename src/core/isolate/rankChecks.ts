@@ -1,8 +1,8 @@
 import { type CompiledLibrary } from "./compileLibrary";
+import { falseGivenSets } from "./falseGivenSets";
 import { type ExplainingSets } from "./explainingSets";
 import { type Check, type Hazard, type Outcome } from "./library.types";
 import { mutualInformationBits } from "./mutualInformationBits";
-import { readingProbability } from "./network";
 
 /** A check with its worth. */
 export interface RankedCheck {
@@ -41,54 +41,85 @@ export function rankChecks(
   { sets, background }: Pick<ExplainingSets, "sets" | "background">,
   checks: readonly Check[],
 ): RankedCheck[] {
-  const present = background.slice();
-  const repairRow = new Map<string, number>();
-  const rowOfSet = sets.map(({ faults }) => {
-    const key = [...new Set(faults.map((fault) => compiled.library.faults[fault]!.repair))].sort().join("+");
-    if (!repairRow.has(key)) repairRow.set(key, repairRow.size);
-    return repairRow.get(key)!;
-  });
-
+  const readingCount = compiled.network.leak.length;
+  const everyReading = [...compiled.network.leak.keys()];
+  const isFalse = falseGivenSets(compiled.network, sets, background, everyReading);
+  const { rowOfSet, rowCount } = rowsByRepair(compiled, sets);
   const ranked = checks.map((check): RankedCheck => {
-    const joint = Array.from({ length: repairRow.size }, () => new Array<number>(check.outcomes.length).fill(0));
-    sets.forEach((set, index) => {
-      for (const fault of set.faults) present[fault] = 1;
-      const likelihoods = check.outcomes.map((outcome) => outcomeLikelihood(compiled, known, outcome, present));
-      for (const fault of set.faults) present[fault] = 0;
-      const total = likelihoods.reduce((sum, likelihood) => sum + likelihood, 0);
-      if (total === 0) return;
-      const row = joint[rowOfSet[index]!]!;
-      likelihoods.forEach((likelihood, column) => (row[column]! += (set.probability * likelihood) / total));
-    });
-    const bits = mutualInformationBits(joint);
-    const weights = check.outcomes.map((_, column) => joint.reduce((sum, row) => sum + row[column]!, 0));
-    const weight = weights.reduce((sum, value) => sum + value, 0) || 1;
+    const outcomes = check.outcomes.map((outcome) => openSettings(compiled, known, outcome));
+    const columns = outcomes.length;
+    const joint = new Float64Array(rowCount * columns);
+    const likelihood = new Float64Array(columns);
+    for (let set = 0; set < sets.length; set++) {
+      let total = 0;
+      for (let column = 0; column < columns; column++) {
+        likelihood[column] = outcomeLikelihood(outcomes[column]!, isFalse, set * readingCount);
+        total += likelihood[column]!;
+      }
+      if (total === 0) continue;
+      const weight = sets[set]!.probability / total;
+      const start = rowOfSet[set]! * columns;
+      for (let column = 0; column < columns; column++) joint[start + column]! += weight * likelihood[column]!;
+    }
+    const bits = mutualInformationBits(joint, columns);
     return {
       check,
       bits,
       bitsPerMinute: bits / (check.minutes + HAZARD_MINUTES[check.hazard]),
-      outcomeProbability: weights.map((value) => value / weight),
+      outcomeProbability: columnShares(joint, columns),
     };
   });
   return ranked.sort((a, b) => b.bitsPerMinute - a.bitsPerMinute);
 }
 
-/** P(outcome's readings | these faults), leaving out readings that are known already. */
-function outcomeLikelihood(
+/** Gives each set the row of its repairs. */
+function rowsByRepair(compiled: CompiledLibrary, sets: ExplainingSets["sets"]) {
+  const rows = new Map<string, number>();
+  const rowOfSet = sets.map(({ faults }) => {
+    const repairs = new Set(faults.map((fault) => compiled.library.faults[fault]!.repair));
+    const key = [...repairs].sort().join("+");
+    const row = rows.get(key) ?? rows.size;
+    rows.set(key, row);
+    return row;
+  });
+  return { rowOfSet, rowCount: rows.size };
+}
+
+interface Setting {
+  reading: number;
+  value: boolean;
+}
+
+/** The readings an outcome would newly settle; null when what is known rules the outcome out. */
+function openSettings(
   compiled: CompiledLibrary,
   known: ReadonlyMap<string, boolean>,
   outcome: Outcome,
-  present: ArrayLike<number>,
-): number {
+): readonly Setting[] | null {
+  const settings = Object.entries(outcome.sets);
+  if (settings.some(([id, value]) => known.has(id) && known.get(id) !== value)) return null;
+  return settings
+    .filter(([id]) => !known.has(id))
+    .map(([id, value]) => ({ reading: compiled.readingIndex.get(id)!, value }));
+}
+
+/** P(outcome | set), from the row of P(reading false | set) that begins at `start`. */
+function outcomeLikelihood(settings: readonly Setting[] | null, isFalse: Float64Array, start: number): number {
+  if (settings === null) return 0;
   let likelihood = 1;
-  for (const [id, value] of Object.entries(outcome.sets)) {
-    const already = known.get(id);
-    if (already !== undefined) {
-      if (already !== value) return 0;
-      continue;
-    }
-    const probability = readingProbability(compiled.network, compiled.readingIndex.get(id)!, present);
-    likelihood *= value ? probability : 1 - probability;
+  for (const { reading, value } of settings) {
+    const probability = isFalse[start + reading]!;
+    likelihood *= value ? 1 - probability : probability;
   }
   return likelihood;
+}
+
+function columnShares(joint: Float64Array, columns: number): number[] {
+  const sums = new Array<number>(columns).fill(0);
+  let total = 0;
+  joint.forEach((weight, index) => {
+    sums[index % columns]! += weight;
+    total += weight;
+  });
+  return sums.map((sum) => (total > 0 ? sum / total : 0));
 }

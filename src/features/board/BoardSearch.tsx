@@ -4,14 +4,7 @@ import Form from "next/form";
 import Link from "next/link";
 import { BAY_NAMES, BAYS, type Bay } from "@/features/job/bays";
 import styles from "./Board.module.css";
-
-/** What the board is filtered by, as it stands in the address. */
-export interface BoardQuery {
-  search: string;
-  bay: Bay | null;
-  technicianId: number | null;
-  closed: boolean;
-}
+import { type BoardQuery, boardHref } from "./boardHref";
 
 /** Search box, bays with their counts, technicians, open or done: all in the address, so a view can be kept as a link. */
 export function BoardSearch({
@@ -38,7 +31,7 @@ export function BoardSearch({
           type="search"
           defaultValue={query.search}
           autoFocus={autoFocus}
-          placeholder="Craft, tail number, serial, complaint, job …"
+          placeholder="Craft, serial, complaint, job …"
         />
         <kbd>/</kbd>
         <label className="visually-hidden" htmlFor="board-who">
@@ -85,16 +78,4 @@ function Tab(props: { query: BoardQuery; change: Partial<BoardQuery>; isHere: bo
       {children}
     </Link>
   );
-}
-
-/** The address of a board view. */
-export function boardHref({ search, bay, technicianId, closed }: BoardQuery, after?: string): string {
-  const params = new URLSearchParams();
-  if (search) params.set("q", search);
-  if (bay) params.set("bay", bay);
-  if (technicianId !== null) params.set("who", String(technicianId));
-  if (closed) params.set("show", "done");
-  if (after) params.set("after", after);
-  const text = params.toString();
-  return text ? `/?${text}` : "/";
 }

@@ -1,9 +1,7 @@
 "use client";
 
-import { AntdRegistry } from "@ant-design/nextjs-registry";
-import { ConfigProvider } from "antd";
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState, useSyncExternalStore } from "react";
-import { antdTheme, type Scheme } from "./antdTheme";
+import { type Scheme } from "./scheme";
 
 /** What the person chose: a scheme, or whatever the machine is set to. */
 export type ThemeChoice = Scheme | "auto";
@@ -19,7 +17,7 @@ export const useTheme = () => useContext(ThemeContext);
 
 const ONE_YEAR_S = 365 * 86_400;
 
-/** Gives Ant Design the shop's theme and keeps the person's choice in a cookie, so that the server draws it at once. */
+/** Keeps the person's choice of light or dark in a cookie, so that the server draws it at once. */
 export function ThemeProvider({ initial, children }: { initial: ThemeChoice; children: ReactNode }) {
   const [choice, setChoice] = useState(initial);
   const machineIsDark = useSyncExternalStore(onMachineScheme, machinePrefersDark, () => false);
@@ -38,13 +36,7 @@ export function ThemeProvider({ initial, children }: { initial: ThemeChoice; chi
     }),
     [choice, scheme],
   );
-  return (
-    <AntdRegistry>
-      <ThemeContext.Provider value={value}>
-        <ConfigProvider theme={antdTheme(scheme)}>{children}</ConfigProvider>
-      </ThemeContext.Provider>
-    </AntdRegistry>
-  );
+  return <ThemeContext.Provider value={value}>{children}</ThemeContext.Provider>;
 }
 
 function machineQuery(): MediaQueryList {

@@ -1,7 +1,5 @@
 import { type ThemeConfig, theme } from "antd";
-
-/** Light or dark, as drawn. */
-export type Scheme = "light" | "dark";
+import { type Scheme } from "./scheme";
 
 /**
  * Ant Design's controls in the shop's roles: square, thin-ruled, flat, large enough for a gloved finger.

@@ -1,6 +1,7 @@
 import { type Metadata } from "next";
 import { pageContext } from "@/features/people/currentPerson";
 import { getReceiveForm } from "@/features/receive/getReceiveForm";
+import { ControlsProvider } from "@/shared/theme/ControlsProvider";
 import { ReceiveForm } from "@/features/receive/ReceiveForm";
 
 export const metadata: Metadata = { title: "Receive a craft" };
@@ -11,7 +12,9 @@ export default async function ReceivePage() {
   return (
     <div className="stack">
       <h1>Receive a craft</h1>
-      <ReceiveForm {...await getReceiveForm(context)} />
+      <ControlsProvider>
+        <ReceiveForm {...await getReceiveForm(context)} />
+      </ControlsProvider>
     </div>
   );
 }

@@ -8,6 +8,7 @@ import { JobHistory } from "@/features/job/JobHistory";
 import { stripOf } from "@/features/job/strip";
 import { Ticket } from "@/features/job/Ticket";
 import { pageContext } from "@/features/people/currentPerson";
+import { ControlsProvider } from "@/shared/theme/ControlsProvider";
 
 interface Props {
   params: Promise<{ number: string }>;
@@ -27,7 +28,7 @@ export default async function JobLayout({ params, children }: Props) {
     <div className="stack">
       <Ticket strip={stripOf(job, craft)} now={context.now} isOpen />
       <BayKeys number={jobNumber(job.id)} />
-      {children}
+      <ControlsProvider>{children}</ControlsProvider>
       <JobHistory events={events} />
     </div>
   );

@@ -1,0 +1,2 @@
+/** Light or dark, as drawn. */
+export type Scheme = "light" | "dark";

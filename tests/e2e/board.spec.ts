@@ -1,0 +1,33 @@
+import { expect, query, signIn, test } from "./shop";
+
+test("a long board goes on over pages, each ticket once", async ({ page }) => {
+  const [template] = await query("SELECT id FROM job WHERE is_open = 1 ORDER BY id LIMIT 1");
+  for (let i = 0; i < 45; i++) {
+    await query(
+      `INSERT INTO job (craft_id, technician_id, complaint, phase, history, bay, received_at, request_key)
+       SELECT craft_id, technician_id, CONCAT('long board ', ?), phase, history, bay, UTC_TIMESTAMP(3), UUID() FROM job WHERE id = ?`,
+      [i, template!.id],
+    );
+  }
+  await signIn(page, "ines");
+  await page.goto("/?q=long+board");
+  await expect(page.getByRole("article")).toHaveCount(40);
+  await page.getByRole("link", { name: "Further tickets" }).click();
+  await expect(page.getByRole("article")).toHaveCount(5);
+  await expect(page.getByRole("link", { name: "Further tickets" })).toHaveCount(0);
+  await query("DELETE FROM job WHERE complaint LIKE 'long board %'");
+});
+
+test("the board filters by bay, technician and words, all in the address", async ({ page }) => {
+  await signIn(page, "ines");
+  await page.getByRole("link", { name: /^Refit/ }).click();
+  await expect(page).toHaveURL(/bay=refit/);
+  await expect(page.getByRole("article", { name: /Skerry/ })).toBeVisible();
+  await expect(page.getByRole("article", { name: /Corrie/ })).toHaveCount(0);
+  await page.goto("/");
+  await page.getByLabel("Technician").selectOption({ label: "Orrin Heyl" });
+  await expect(page).toHaveURL(/who=\d+/);
+  await expect(page.getByRole("article", { name: /Sedge/ })).toBeVisible();
+  await page.goto("/?q=no+such+thing");
+  await expect(page.getByText("No ticket fits.")).toBeVisible();
+});
