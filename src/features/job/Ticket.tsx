@@ -13,72 +13,73 @@ const HOLE_WORDS = {
   "left to do": "left to do",
 } as const;
 
-/** A job as a punched ticket. On the board it opens the job; on the job's own page its holes lead to the bays. */
+/**
+ * A job as a punched ticket. On the board it opens the job; on the job's own page its holes lead to the bays.
+ *
+ * Kept to few elements: a board draws dozens of tickets.
+ */
 export function Ticket({ strip, now, isOpen = false }: { strip: Strip; now: Date; isOpen?: boolean }) {
   const number = jobNumber(strip.jobId);
   const href = `/jobs/${number}`;
   const state = strip.waitingFor ? "waiting" : strip.cameBackFrom ? "back" : "moving";
+  const stub = (
+    <>
+      <b>{number}</b>
+      {formatAge(strip.receivedAt, strip.closedAt ?? now)}
+    </>
+  );
   return (
     <article className={styles.ticket} data-state={state} aria-label={`Job ${number}, ${strip.craftName}`}>
-      <Link
-        href={isOpen ? `${href}/label` : href}
-        className={styles.stub}
-        title={isOpen ? "Print the label" : undefined}
-      >
-        <span className={styles.number}>{number}</span>
-        <span className={styles.age}>{formatAge(strip.receivedAt, strip.closedAt ?? now)}</span>
-      </Link>
+      {isOpen ? (
+        <Link prefetch={false} href={`${href}/label`} className={styles.stub} title="Print the label">
+          {stub}
+        </Link>
+      ) : (
+        <p className={styles.stub}>{stub}</p>
+      )}
       <div className={styles.what}>
-        <p>
-          {isOpen ? (
-            <strong>{strip.craftName}</strong>
-          ) : (
-            <Link prefetch={false} href={href} className={styles.open}>
-              {strip.craftName}
-            </Link>
-          )}
-          <span className="soft">
-            {" "}
-            · {CRAFT_KINDS[strip.kind].name}, {strip.frameClass} ·{" "}
-            <span className={styles.tail}>{strip.tailNumber}</span>
-          </span>
-        </p>
-        <p className={styles.complaint}>{strip.complaint}</p>
+        {isOpen ? (
+          <strong>{strip.craftName}</strong>
+        ) : (
+          <Link prefetch={false} href={href}>
+            {strip.craftName}
+          </Link>
+        )}{" "}
+        <i>
+          {CRAFT_KINDS[strip.kind].name}, {strip.frameClass}, {strip.tailNumber.replaceAll("-", "\u2011")}
+        </i>
+        <p>{strip.complaint}</p>
       </div>
-      <ol className={styles.holes}>
+      <ol className={styles.holes} aria-label={holesText(strip)}>
         {BAYS.map((bay, index) => {
           const hole = holeState(strip, bay);
-          const inside = (
-            <>
-              <span className={styles.hole} data-hole={hole} />
-              <span className={styles.bay}>
-                {isOpen && `${index + 1} `}
-                {BAY_NAMES[bay]}
-              </span>
-              <span className="visually-hidden">, {HOLE_WORDS[hole]}</span>
-            </>
-          );
           return (
-            <li key={bay} aria-current={hole === "here" ? "step" : undefined}>
+            <li key={bay} data-hole={hole} aria-current={hole === "here" ? "step" : undefined}>
               {isOpen ? (
                 <Link prefetch={false} href={`${href}/${bay}`}>
-                  {inside}
+                  {index + 1} {BAY_NAMES[bay]}
                 </Link>
               ) : (
-                inside
+                BAY_NAMES[bay]
               )}
             </li>
           );
         })}
       </ol>
       <div className={styles.news}>
-        <p className={styles.headline}>{strip.waitingFor ? `Waits for ${strip.waitingFor}` : strip.headline}</p>
-        <p className={styles.detail}>
-          {strip.cameBackFrom && !strip.closedAt ? `came back from ${BAY_NAMES[strip.cameBackFrom]}; ` : ""}
-          {strip.detail}
-          {strip.technicianName && ` · ${strip.technicianName}`}
-        </p>
+        <b>{strip.waitingFor ? `Waits for ${strip.waitingFor}` : strip.headline}</b>
+        <p>{detailText(strip)}</p>
       </div>
     </article>
   );
+}
+
+/** The holes in words, for those who cannot see them. */
+function holesText(strip: Strip): string {
+  return BAYS.map((bay) => `${BAY_NAMES[bay]} ${HOLE_WORDS[holeState(strip, bay)]}`).join(", ");
+}
+
+function detailText({ cameBackFrom, closedAt, detail, technicianName }: Strip): string {
+  const back = cameBackFrom && !closedAt ? `came back from ${BAY_NAMES[cameBackFrom]}; ` : "";
+  return `${back}${detail}${technicianName ? ` · ${technicianName}` : ""}`;
 }
