@@ -58,8 +58,8 @@ export const DEMO_DRIVES: Readonly<Record<string, DriveParameters>> = {
     kvRpmPerV: 1650,
     motorResistanceOhm: 0.028,
     noLoadCurrentA: 2.2,
-    propTorqueNms2: 9.5e-8,
+    propTorqueNms2: 3.6e-8,
     standbyA: 1.5,
-    spinUpS: 0.4,
+    spinUpS: 0.2,
   },
 };

@@ -55,7 +55,7 @@ export interface DriveState {
 }
 
 /** How fast an ESC takes the throttle up, per second. Trade judgement, no published source. */
-const ESC_RISE_PER_S = 0.8;
+const ESC_RISE_PER_S = 0.5;
 
 /** A drive at rest. */
 export function restingState(drive: DriveParameters): DriveState {

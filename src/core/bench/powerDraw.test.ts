@@ -109,8 +109,8 @@ describe("findLimitCrossing", () => {
 
 describe("sweep profile", () => {
   it("knows the step at each time and the end", () => {
-    expect(profileDurationS(POWER_DRAW_PROFILE)).toBe(9);
-    expect([0, 1.99, 2, 5.9, 6, 8.9, 9].map((time) => stepAt(POWER_DRAW_PROFILE, time))).toEqual([
+    expect(profileDurationS(POWER_DRAW_PROFILE)).toBe(10);
+    expect([0, 1.99, 2, 5.9, 6, 9.9, 10].map((time) => stepAt(POWER_DRAW_PROFILE, time))).toEqual([
       0,
       0,
       1,
@@ -137,11 +137,11 @@ describe("summariseSweep", () => {
     });
 
   it("averages the settled part of each step", () => {
-    const full = summariseSweep(samples(9), POWER_DRAW_PROFILE).at(-1)!;
-    expect(full).toMatchObject({ name: "full", throttle: 1, voltageV: 12, sampleCount: 36 });
+    const full = summariseSweep(samples(10), POWER_DRAW_PROFILE).at(-1)!;
+    expect(full).toMatchObject({ name: "full", throttle: 1, voltageV: 12, sampleCount: 48 });
     expect(full.currentA).toBeCloseTo(11, 9);
     expect(full.powerW).toBeCloseTo(132, 9);
-    expect(full.currentErrorA).toBeCloseTo((0.1 / Math.sqrt(36)) * Math.sqrt(36 / 35), 9);
+    expect(full.currentErrorA).toBeCloseTo((0.1 / Math.sqrt(48)) * Math.sqrt(48 / 47), 9);
   });
 
   it("leaves out a step that a cut kept from settling", () => {

@@ -13,7 +13,7 @@ export interface SweepStep {
 export const POWER_DRAW_PROFILE: readonly SweepStep[] = [
   { name: "idle", throttle: 0, holdS: 2 },
   { name: "cruise", throttle: 0.5, holdS: 4 },
-  { name: "full", throttle: 1, holdS: 3 },
+  { name: "full", throttle: 1, holdS: 4 },
 ];
 
 /** How long a profile runs, in seconds. */

@@ -38,48 +38,60 @@ export function RigPanel({ target, limits, onLimits, lineParts, isDemo, mayEdit,
   return (
     <section className={`panel stack ${isLive ? styles.live : ""}`} aria-label="Rig">
       <h2>Rig {isLive && <span className={styles.powered}>· powered</span>}</h2>
-      <Instruments rig={rig.data} problem={rig.error?.message} />
-      <div className={styles.limits}>
-        <Limit
-          label="Amps at most"
-          unit="A"
-          value={limits.maxCurrentA}
-          disabled={isLive}
-          onChange={(maxCurrentA) => onLimits({ ...limits, maxCurrentA })}
-        />
-        <Limit
-          label="Volts at least"
-          unit="V"
-          value={limits.minVoltageV}
-          disabled={isLive}
-          onChange={(minVoltageV) => onLimits({ ...limits, minVoltageV })}
-        />
-      </div>
-      <p className="soft">
-        {lineParts.length > 0
-          ? `Amps: the weakest rated part in line, ${weakestRating(lineParts)}.`
-          : "No part in line has a rating yet, so amps begin at a cautious 30 A."}
-      </p>
-      {isDemo && (
-        <label className={styles.field}>
-          Demo: clamped on the simulated bench
-          <Select
-            value={defect ?? "healthy"}
-            disabled={isLive}
-            onChange={(value) => setDefect(value === "healthy" ? null : (value as DriveDefect))}
-            options={[
-              { value: "healthy", label: "this craft's drive, healthy" },
-              ...DRIVE_DEFECTS.map((value) => ({ value, label: `the same with ${DEFECT_NAMES[value]}` })),
-            ]}
-          />
-        </label>
-      )}
-      <p className="caution">
-        Props off, or the craft clamped and guarded with nobody in the prop disc. Eye protection on. One person has the
-        cut-off. Packs in the fire-safe place.
-      </p>
-      {!isLive && (
+      {isLive ? (
         <>
+          {phase === "armed" && (
+            <Button type="primary" size="large" autoFocus onClick={() => void sweep.start()}>
+              Run: idle, cruise, full
+            </Button>
+          )}
+          <button className={styles.stop} onClick={sweep.stop}>
+            STOP <kbd>Space</kbd>
+          </button>
+          <p>
+            Cuts by itself over {limits.maxCurrentA} A and under {limits.minVoltageV} V.
+          </p>
+          <p className="soft">Keep this page in front: if it is hidden or closed, the throttle goes to zero.</p>
+        </>
+      ) : (
+        <>
+          <Instruments rig={rig.data} problem={rig.error?.message} />
+          <div className={styles.limits}>
+            <Limit
+              label="Amps at most"
+              unit="A"
+              value={limits.maxCurrentA}
+              onChange={(maxCurrentA) => onLimits({ ...limits, maxCurrentA })}
+            />
+            <Limit
+              label="Volts at least"
+              unit="V"
+              value={limits.minVoltageV}
+              onChange={(minVoltageV) => onLimits({ ...limits, minVoltageV })}
+            />
+          </div>
+          <p className={styles.small}>
+            {lineParts.length > 0
+              ? `Amps: the weakest rated part in line, ${weakestRating(lineParts)}.`
+              : "No part in line has a rating yet, so amps begin at a cautious 30 A."}
+          </p>
+          {isDemo && (
+            <label className={styles.field}>
+              Demo: on the simulated bench
+              <Select
+                value={defect ?? "healthy"}
+                onChange={(value) => setDefect(value === "healthy" ? null : (value as DriveDefect))}
+                options={[
+                  { value: "healthy", label: "this craft's drive, healthy" },
+                  ...DRIVE_DEFECTS.map((value) => ({ value, label: `the same with ${DEFECT_NAMES[value]}` })),
+                ]}
+              />
+            </label>
+          )}
+          <p className="caution">
+            Props off, or clamped and guarded, nobody in the prop disc. Eye protection on. One person has the cut-off.
+            Packs in the fire-safe place.
+          </p>
           <Checkbox checked={isGuarded} onChange={(event) => setGuarded(event.target.checked)}>
             All of that is so
           </Checkbox>
@@ -92,17 +104,6 @@ export function RigPanel({ target, limits, onLimits, lineParts, isDemo, mayEdit,
           </HoldButton>
         </>
       )}
-      {phase === "armed" && (
-        <Button type="primary" size="large" autoFocus onClick={() => void sweep.start()}>
-          Run: idle, cruise, full
-        </Button>
-      )}
-      {isLive && (
-        <button className={styles.stop} onClick={sweep.stop}>
-          STOP <kbd>Space</kbd>
-        </button>
-      )}
-      {isLive && <p className="soft">Keep this page in front: if it is hidden or closed, the throttle goes to zero.</p>}
       {sweep.problem && (
         <p role="alert" className="bad">
           {sweep.problem}
@@ -128,32 +129,19 @@ function Instruments({ rig, problem }: { rig: RigStatus | undefined; problem: st
     ["Throttle", rig.throttle],
   ] as const;
   return (
-    <div className="rows">
+    <div className={styles.small}>
       {instruments.map(([name, { identity, problem: trouble, address }]) => (
-        <p key={name}>
-          <strong>{name}</strong>{" "}
-          {identity ? (
-            <>
-              <span className="good">connected</span>: {identity.model}, serial {identity.serial}{" "}
-              <span className="soft">at {address}</span>
-            </>
-          ) : (
-            <span className="bad">{trouble}</span>
-          )}
+        <p key={name} title={`at ${address}`}>
+          {identity ? <span className="good">● connected</span> : <span className="bad">■ {trouble}</span>} {name}
+          {identity && ` ${identity.model}, ${identity.serial}`}
         </p>
       ))}
     </div>
   );
 }
 
-function Limit(props: {
-  label: string;
-  unit: string;
-  value: number;
-  disabled: boolean;
-  onChange: (value: number) => void;
-}) {
-  const { label, unit, value, disabled, onChange } = props;
+function Limit(props: { label: string; unit: string; value: number; onChange: (value: number) => void }) {
+  const { label, unit, value, onChange } = props;
   return (
     <label className={styles.field}>
       {label}
@@ -162,7 +150,6 @@ function Limit(props: {
         min={1}
         max={500}
         suffix={unit}
-        disabled={disabled}
         style={{ width: "100%" }}
         onChange={(next) => next !== null && onChange(next)}
       />

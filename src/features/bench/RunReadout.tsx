@@ -1,6 +1,7 @@
 "use client";
 
 import { type PowerSample } from "@/core/bench/findLimitCrossing";
+import { type Draw } from "@/core/bench/normaliseDraw";
 import { formatQuantity } from "@/shared/format";
 import { type AssessedRun } from "./assessRun";
 import styles from "./Bench.module.css";
@@ -14,9 +15,11 @@ interface Props {
   isLive: boolean;
 }
 
-/** Live: volts, amps and watts as large as they go. Afterwards: how the run ended and its highest figures. */
+/** Live: amps, watts and volts as large as they go. Afterwards: how the run ended and what it settled at, at full throttle. */
 export function RunReadout({ sweep, samples, assessed, isLive }: Props) {
-  const shown = isLive ? samples.at(-1) : highest(samples);
+  const full = assessed?.steps.find(({ throttle }) => throttle === 1);
+  const shown = isLive ? toDraw(samples.at(-1)) : (full ?? toDraw(highest(samples)));
+  const label = isLive ? "" : full ? " at full" : " at the peak";
   const cut = assessed?.run;
   return (
     <div className="stack">
@@ -27,7 +30,7 @@ export function RunReadout({ sweep, samples, assessed, isLive }: Props) {
           <strong className={styles.powered}>Armed. Run it, or stop within 20 seconds.</strong>
         ) : isLive ? (
           <strong className={styles.powered}>
-            Running, throttle {formatQuantity((shown?.throttle ?? 0) * 100, "%", 0)}
+            Running, throttle {formatQuantity((samples.at(-1)?.throttle ?? 0) * 100, "%", 0)}
           </strong>
         ) : cut?.cutCause ? (
           <>
@@ -37,14 +40,14 @@ export function RunReadout({ sweep, samples, assessed, isLive }: Props) {
             {cut.cutCause !== "end_of_profile" && cut.cutDetail}
           </>
         ) : (
-          <span className="soft">No run yet. The sweep goes idle, cruise, full and takes nine seconds.</span>
+          <span className="soft">No run yet. The sweep goes idle, cruise, full and takes ten seconds.</span>
         )}
       </p>
       <div className={styles.readout}>
         {(
           [
             ["amps", shown?.currentA, "A", 1],
-            ["watts", shown && shown.voltageV * shown.currentA, "W", 0],
+            ["watts", shown?.powerW, "W", 0],
             ["volts", shown?.voltageV, "V", 2],
           ] as const
         ).map(([name, value, unit, decimals]) => (
@@ -52,12 +55,19 @@ export function RunReadout({ sweep, samples, assessed, isLive }: Props) {
             <span className={`number ${styles.figure}`} data-reading={name}>
               {formatQuantity(value ?? NaN, unit, decimals)}
             </span>
-            <span className="label">{isLive ? name : name === "volts" ? "volts there" : `highest ${name}`}</span>
+            <span className="label">
+              {name}
+              {label}
+            </span>
           </p>
         ))}
       </div>
     </div>
   );
+}
+
+function toDraw(sample: PowerSample | undefined): Draw | undefined {
+  return sample && { voltageV: sample.voltageV, currentA: sample.currentA, powerW: sample.voltageV * sample.currentA };
 }
 
 function highest(samples: readonly PowerSample[]): PowerSample | undefined {

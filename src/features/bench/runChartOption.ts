@@ -57,7 +57,7 @@ export function runChartOption(
   return {
     animation: false,
     textStyle: { fontFamily: "IBM Plex Sans Variable", color: colours.ink },
-    grid: CHANNELS.map((_, index) => ({ left: 64, right: 70, top: `${3 + index * 31}%`, height: "25%" })),
+    grid: CHANNELS.map((_, index) => ({ left: 70, right: 18, top: `${3 + index * 31}%`, height: "25%" })),
     xAxis: CHANNELS.map((_, index) => ({
       gridIndex: index,
       type: "value",
@@ -118,7 +118,7 @@ function line(
             symbol: "none",
             silent: true,
             lineStyle: { color: limitColour, type: "dashed", width: 2 },
-            label: { formatter: `limit {c} ${channel.unit}`, color: limitColour, position: "end" },
+            label: { formatter: `limit {c} ${channel.unit}`, color: limitColour, position: "insideEndTop" },
             data: drawn.map((yAxis) => ({ yAxis })),
           },
   };
