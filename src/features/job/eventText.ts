@@ -37,7 +37,7 @@ export function eventText(event: NewJobEvent): string {
       return `replaced ${position}: ${removed.name} (${removed.serial || "no serial"}) by ${fitted.name} (${fitted.serial || "no serial"})${withReason(reason)}`;
     }
     case "setting_changed":
-      return `set ${event.payload.what}: ${event.payload.before || "?"} → ${event.payload.after}`;
+      return `set ${event.payload.what} from ${event.payload.before || "unknown"} to ${event.payload.after}`;
     case "proofs_asked":
       return `${event.payload.kinds.length} proofs asked for by ${event.payload.because}`;
     case "proof_decided":
