@@ -5,7 +5,7 @@ import { rmSync } from "node:fs";
 import { join } from "node:path";
 import { ensureBuild, ensureDebianPackages, ensureNodeModules } from "./lib/install.mjs";
 import { root } from "./lib/paths.mjs";
-import { freePort } from "./lib/ports.mjs";
+import { freePorts } from "./lib/ports.mjs";
 import { need } from "./lib/run.mjs";
 import { runMain, say } from "./lib/say.mjs";
 import { secretsOf, startStack } from "./lib/stack.mjs";
@@ -33,14 +33,7 @@ await runMain(async () => {
 
   const folder = join(root, ".pitstopa-test", "bench");
   rmSync(folder, { recursive: true, force: true });
-  const ports = {
-    web: await freePort(),
-    database: await freePort(),
-    rig: await freePort(),
-    wattmeter: await freePort(),
-    throttle: await freePort(),
-  };
-  const stack = await startStack({ folder, ports, demo: true });
+  const stack = await startStack({ folder, ports: await freePorts(), demo: true });
   try {
     const { cookie, open } = await fillBoard(stack.env, folder);
     say(`\n== Board with ${open} open jobs`);

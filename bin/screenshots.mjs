@@ -2,21 +2,13 @@
 // Draws docs/screenshots from a fresh demo shop: one picture of each main view.
 import { mkdirSync, rmSync } from "node:fs";
 import { join } from "node:path";
+import { CHROMIUM } from "./lib/chromium.mjs";
 import { ensureBuild, ensureDebianPackages, ensureNodeModules } from "./lib/install.mjs";
 import { root } from "./lib/paths.mjs";
-import { freePort } from "./lib/ports.mjs";
+import { freePorts } from "./lib/ports.mjs";
 import { runMain, say } from "./lib/say.mjs";
 import { startStack } from "./lib/stack.mjs";
 
-const CHROMIUM_FLAGS = [
-  "--no-sandbox",
-  "--disable-gpu",
-  "--disable-quic",
-  "--no-first-run",
-  "--disable-background-networking",
-  "--disable-component-update",
-  "--disable-sync",
-];
 const folder = join(root, "docs/screenshots");
 
 await runMain(async () => {
@@ -26,16 +18,9 @@ await runMain(async () => {
   const state = join(root, ".pitstopa-test", "screenshots");
   rmSync(state, { recursive: true, force: true });
   mkdirSync(folder, { recursive: true });
-  const ports = {
-    web: await freePort(),
-    database: await freePort(),
-    rig: await freePort(),
-    wattmeter: await freePort(),
-    throttle: await freePort(),
-  };
-  const stack = await startStack({ folder: state, ports, demo: true });
+  const stack = await startStack({ folder: state, ports: await freePorts(), demo: true });
   const { chromium } = await import("@playwright/test");
-  const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: CHROMIUM_FLAGS });
+  const browser = await chromium.launch(CHROMIUM);
   try {
     await shootAll(browser, stack.url);
   } finally {

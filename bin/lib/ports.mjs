@@ -36,3 +36,10 @@ export async function waitForHttp(url, seconds, isAlive = () => true) {
   }
   return false;
 }
+
+/** A free port for each part of a shop. */
+export async function freePorts() {
+  const ports = { web: 0, database: 0, rig: 0, wattmeter: 0, throttle: 0 };
+  for (const part of Object.keys(ports)) ports[part] = await freePort();
+  return ports;
+}

@@ -53,6 +53,7 @@ export async function startStack({ folder, ports, demo, distDir = ".next", onExi
     NODE_ENV: "production",
     NEXT_TELEMETRY_DISABLED: "1",
   };
+  /** @type {Record<string, import("node:child_process").ChildProcess>} */
   const children = {};
   let stopping = false;
   const start = (name, args) => {

@@ -91,3 +91,20 @@ test("the keys of every page stand under ?", async ({ page }) => {
   await page.keyboard.press("Enter");
   await expect(page.getByRole("article")).toHaveCount(1);
 });
+
+test("a finding is added, found by another word for it, and taken back, all by keys", async ({ page }) => {
+  await signIn(page, "ines");
+  await receiveQuad(page, "G-300", []);
+  await page.keyboard.press("n");
+  const search = page.getByRole("combobox", { name: "What was seen" });
+  await expect(search).toBeFocused();
+  await page.keyboard.type("snow");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("radio", { name: "Static on the screen", exact: true })).toBeChecked();
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  const known = page.getByRole("region", { name: "What we know" });
+  await expect(known.getByText("Static on the screen")).toBeVisible();
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+  await page.keyboard.press("z");
+  await expect(known.getByText("taken back, does not count")).toBeVisible();
+});

@@ -1,5 +1,6 @@
 import { defineConfig } from "@playwright/test";
 import path from "node:path";
+import { CHROMIUM } from "../../bin/lib/chromium.mjs";
 
 const state = path.resolve(__dirname, "../../.pitstopa-test");
 
@@ -17,17 +18,6 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     screenshot: "only-on-failure",
-    launchOptions: {
-      executablePath: "/usr/bin/chromium",
-      args: [
-        "--no-sandbox",
-        "--disable-gpu",
-        "--disable-quic",
-        "--no-first-run",
-        "--disable-background-networking",
-        "--disable-component-update",
-        "--disable-sync",
-      ],
-    },
+    launchOptions: CHROMIUM,
   },
 });

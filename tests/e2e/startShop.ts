@@ -1,34 +1,24 @@
-import { type ChildProcess } from "node:child_process";
 import http from "node:http";
 import { type AddressInfo } from "node:net";
 import path from "node:path";
+import { freePorts } from "../../bin/lib/ports.mjs";
+import { startStack } from "../../bin/lib/stack.mjs";
 
 /**
  * Starts a whole demo shop for the browser tests, and a small switchboard on loopback that lets a test kill and start
  * parts of it. Gives back what stops all of it.
  */
 export default async function startShop(): Promise<() => Promise<void>> {
-  // Plain scripts without types; they are what npm run demo uses.
-  const { startStack } = (await import("../../bin/lib/stack.mjs" as string)) as {
-    startStack: (options: object) => Promise<Stack>;
-  };
-  const { freePort } = (await import("../../bin/lib/ports.mjs" as string)) as { freePort: () => Promise<number> };
-  const ports = {
-    web: await freePort(),
-    database: await freePort(),
-    rig: await freePort(),
-    wattmeter: await freePort(),
-    throttle: await freePort(),
-  };
   const folder = path.resolve(__dirname, "../../.pitstopa-test/e2e");
+  const ports = await freePorts();
   const stack = await startStack({ folder, ports, demo: true, distDir: process.env.PITSTOPA_DIST_DIR ?? ".next" });
 
   const switchboard = http.createServer((request, response) => {
     const done = () => response.end("done");
     switch (request.url) {
       case "/kill-web":
-        stack.children.web.once("exit", done);
-        stack.children.web.kill("SIGKILL");
+        stack.children.web!.once("exit", done);
+        stack.children.web!.kill("SIGKILL");
         break;
       case "/start-web":
         void stack.startWeb().then(done);
@@ -53,14 +43,4 @@ export default async function startShop(): Promise<() => Promise<void>> {
     switchboard.close();
     await stack.stop();
   };
-}
-
-interface Stack {
-  url: string;
-  env: { DATABASE_URL: string };
-  children: { web: ChildProcess };
-  startWeb(): Promise<void>;
-  stopDatabase(): Promise<void>;
-  startDatabase(): Promise<void>;
-  stop(): Promise<void>;
 }

@@ -50,9 +50,12 @@ export function RunChart({ samples, baseline, limits, durationS }: Props) {
   );
 }
 
-function coloursOf(element: Element) {
-  const style = getComputedStyle(element);
-  const role = (name: string) => style.getPropertyValue(`--${name}`).trim();
+/** The page's roles as colours that a canvas understands: a custom property itself still holds both schemes. */
+function coloursOf(element: HTMLElement) {
+  const role = (name: string) => {
+    element.style.color = `var(--${name})`;
+    return getComputedStyle(element).color;
+  };
   return {
     ink: role("ink"),
     soft: role("soft"),

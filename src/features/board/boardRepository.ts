@@ -39,7 +39,7 @@ interface StripRow extends RowDataPacket {
 }
 
 /** Tickets on a page: what a person looks through before searching, and what the server draws in time. */
-export const PAGE_SIZE = 25;
+export const PAGE_SIZE = 20;
 
 /**
  * One page of strips and one more to tell whether there are others: open jobs oldest first, closed ones newest first.

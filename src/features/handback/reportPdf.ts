@@ -93,7 +93,7 @@ function proofTable({ proofs }: Report): Content {
   return {
     layout: "lightHorizontalLines",
     table: {
-      widths: ["*", 42, 80, 110],
+      widths: ["*", 42, 75, 85],
       body: proofs.map(({ title, state, who, note }) => [title, { text: state, bold: true }, who, note]),
     },
   };

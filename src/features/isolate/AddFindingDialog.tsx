@@ -1,7 +1,7 @@
 "use client";
 
-import { Input, Modal, Radio, Select } from "antd";
-import { useState } from "react";
+import { Input, Modal, Radio, type RefSelectProps, Select } from "antd";
+import { useRef, useState } from "react";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { addFindingAction } from "./isolate.action";
@@ -28,6 +28,7 @@ export function AddFindingDialog({ target, readings, onClose }: Props) {
   const [value, setValue] = useState(true);
   const [note, setNote] = useState("");
   const reading = readings.find(({ id }) => id === readingId);
+  const search = useRef<RefSelectProps>(null);
   return (
     <Modal
       open
@@ -36,10 +37,12 @@ export function AddFindingDialog({ target, readings, onClose }: Props) {
       okButtonProps={{ disabled: !reading, loading: isBusy }}
       onOk={() => void run({ ...target, readingId, value, note }, onClose)}
       onCancel={onClose}
+      // The dialog takes the focus when it opens; the search box is where the next key belongs.
+      afterOpenChange={(isOpen) => isOpen && search.current?.focus()}
     >
       <div className="stack">
         <Select
-          autoFocus
+          ref={search}
           showSearch={{
             filterOption: (input, option) =>
               readings.find(({ id }) => id === option?.value)?.words.includes(input.toLowerCase()) ?? false,

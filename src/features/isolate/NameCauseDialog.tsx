@@ -38,7 +38,7 @@ export function NameCauseDialog({ target, view, onClose }: Props) {
           onChange={(values) => setFaultIds(values as string[])}
           options={view.suspects.map(({ faultId, name, probability, repair }) => ({
             value: faultId,
-            label: `${name}, ${formatPercent(probability)}: ${repair.toLowerCase()}`,
+            label: `${name}, ${formatPercent(probability)}: ${repair.charAt(0).toLowerCase()}${repair.slice(1)}`,
           }))}
         />
         {view.unexplained.length > 0 && (

@@ -113,7 +113,7 @@ export function ReceiveForm({ craft, people, personId, readings }: ReceiveFormPr
             </Form.Item>
           )}
           {craft.length > 0 && (
-            <Button type="link" onClick={() => setNew(!isNew)} style={{ paddingInline: 0 }}>
+            <Button type="link" onClick={() => setNew(!isNew)} className={styles.other}>
               {isNew ? "It has been here before" : "It is new here: add it"}
             </Button>
           )}
