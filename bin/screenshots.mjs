@@ -1,8 +1,7 @@
 #!/usr/bin/env node
 // Draws docs/screenshots from a fresh demo shop: one picture of each main view.
-import { mkdirSync, rmSync } from "node:fs";
+import { mkdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
-import { CHROMIUM } from "./lib/chromium.mjs";
 import { ensureBuild, ensureDebianPackages, ensureNodeModules } from "./lib/install.mjs";
 import { root } from "./lib/paths.mjs";
 import { freePorts } from "./lib/ports.mjs";
@@ -20,7 +19,7 @@ await runMain(async () => {
   mkdirSync(folder, { recursive: true });
   const stack = await startStack({ folder: state, ports: await freePorts(), demo: true });
   const { chromium } = await import("@playwright/test");
-  const browser = await chromium.launch(CHROMIUM);
+  const browser = await chromium.launch(JSON.parse(readFileSync(join(root, "bin/lib/chromium.json"), "utf8")));
   try {
     await shootAll(browser, stack.url);
   } finally {

@@ -1,6 +1,6 @@
 import { defineConfig } from "@playwright/test";
 import path from "node:path";
-import { CHROMIUM } from "../../bin/lib/chromium.mjs";
+import chromium from "../../bin/lib/chromium.json";
 
 const state = path.resolve(__dirname, "../../.pitstopa-test");
 
@@ -18,6 +18,6 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     screenshot: "only-on-failure",
-    launchOptions: CHROMIUM,
+    launchOptions: chromium,
   },
 });

@@ -1,14 +1,15 @@
 import http from "node:http";
 import { type AddressInfo } from "node:net";
 import path from "node:path";
-import { freePorts } from "../../bin/lib/ports.mjs";
-import { startStack } from "../../bin/lib/stack.mjs";
 
 /**
  * Starts a whole demo shop for the browser tests, and a small switchboard on loopback that lets a test kill and start
  * parts of it. Gives back what stops all of it.
  */
 export default async function startShop(): Promise<() => Promise<void>> {
+  // Playwright turns this file into CommonJS, which can only import the scripts of npm run demo when it runs.
+  const { startStack } = await import("../../bin/lib/stack.mjs");
+  const { freePorts } = await import("../../bin/lib/ports.mjs");
   const folder = path.resolve(__dirname, "../../.pitstopa-test/e2e");
   const ports = await freePorts();
   const stack = await startStack({ folder, ports, demo: true, distDir: process.env.PITSTOPA_DIST_DIR ?? ".next" });

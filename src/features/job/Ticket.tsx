@@ -57,7 +57,8 @@ export function Ticket({ strip, now, isOpen = false }: { strip: Strip; now: Date
             <li key={bay} data-hole={hole} aria-current={hole === "here" ? "step" : undefined}>
               {isOpen ? (
                 <Link prefetch={false} href={`${href}/${bay}`}>
-                  {index + 1} {BAY_NAMES[bay]}
+                  <span>{index + 1} </span>
+                  {BAY_NAMES[bay]}
                 </Link>
               ) : (
                 BAY_NAMES[bay]

@@ -17,6 +17,8 @@ export function antdTheme(scheme: Scheme): ThemeConfig {
       colorSuccess: isDark ? "#82c592" : "#2a6437",
       colorTextBase: isDark ? "#ece7db" : "#20292b",
       colorBgBase: isDark ? "#1e2626" : "#fffdf8",
+      colorBgContainer: isDark ? "#1e2626" : "#fffdf8",
+      colorBgElevated: isDark ? "#232c2c" : "#fffdf8",
       colorBorder: isDark ? "#6f7872" : "#a59d8a",
       colorBorderSecondary: isDark ? "#39423f" : "#d9d2c3",
       colorTextLightSolid: isDark ? "#10201f" : "#fffdf8",
