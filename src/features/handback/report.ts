@@ -62,10 +62,7 @@ export function reportOf(job: Job, craft: Craft, events: readonly JobEvent[], pr
       who: decidedBy ?? "",
       note,
     })),
-    flown:
-      sorties.length === 0
-        ? "No sortie was logged."
-        : `${sorties.length === 1 ? "1 sortie" : `${sorties.length} sorties`}, ${formatClock(sorties.reduce((sum, { seconds }) => sum + seconds, 0))} in all, ${sorties.reduce((sum, { failures }) => sum + failures, 0)} failures.`,
+    flown: flownText(sorties),
     people: [...new Set(events.map(({ personName }) => personName))].join(", "),
   };
 }
@@ -74,4 +71,12 @@ function drawText({ voltageV, currentA, powerW }: { voltageV: number; currentA: 
   return [formatQuantity(voltageV, "V", 2), formatQuantity(currentA, "A", 1), formatQuantity(powerW, "W", 0)].join(
     ", ",
   );
+}
+
+function flownText(sorties: readonly { seconds: number; failures: number }[]): string {
+  if (sorties.length === 0) return "No sortie was logged.";
+  const seconds = sorties.reduce((sum, sortie) => sum + sortie.seconds, 0);
+  const failures = sorties.reduce((sum, sortie) => sum + sortie.failures, 0);
+  const count = sorties.length === 1 ? "1 sortie" : `${sorties.length} sorties`;
+  return `${count}, ${formatClock(seconds)} in all, ${failures === 1 ? "1 failure" : `${failures} failures`}.`;
 }

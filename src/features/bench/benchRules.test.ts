@@ -1,0 +1,131 @@
+import * as v from "valibot";
+import { type Craft, type FittedPart } from "@/features/craft/craft";
+import { positionsOf } from "@/features/craft/positionsOf";
+import { DEMO_DRIVES } from "@/sim/demoDrives";
+import { CRAFT_KIND_LIST } from "@/core/refit/craftKinds";
+import { ArmSweepInput } from "./bench.schema";
+import { linePartsOf, suggestedLimits } from "./lineParts";
+import { runChartOption } from "./runChartOption";
+import { simulatedDriveOf } from "./simulatedDriveOf";
+
+const craft = { motorCount: 4, cellCount: 4 } as Craft;
+const part = (over: Partial<FittedPart>): FittedPart => ({
+  id: 1,
+  kind: "esc",
+  position: "ESC 1",
+  name: "ESC",
+  serial: "E1",
+  continuousA: 45,
+  fittedAt: new Date("2026-01-01"),
+  fittedJobId: null,
+  removedAt: null,
+  removedJobId: null,
+  removedReason: null,
+  ...over,
+});
+const lead = part({ kind: "power_lead", position: "Main lead", continuousA: 140 });
+
+describe("linePartsOf", () => {
+  it("takes rated parts in the pack's line, and shares the current among what stands side by side", () => {
+    expect(linePartsOf(craft, [lead, part({})])).toEqual([
+      { position: "Main lead", name: "ESC", continuousA: 140, parallel: 1 },
+      { position: "ESC 1", name: "ESC", continuousA: 45, parallel: 4 },
+    ]);
+  });
+
+  it("leaves out what is not rated, not fitted any more, or not in the line", () => {
+    const out = [
+      part({ continuousA: null }),
+      part({ removedAt: new Date() }),
+      part({ kind: "camera", continuousA: 2 }),
+    ];
+    expect(linePartsOf(craft, out)).toEqual([]);
+  });
+});
+
+describe("suggestedLimits", () => {
+  it("begins at the weakest rating in line and at what the cells may do", () => {
+    expect(suggestedLimits(craft, linePartsOf(craft, [lead, part({ continuousA: 30 })]))).toEqual({
+      maxCurrentA: 120,
+      minVoltageV: 12.8,
+      maxVoltageV: 17.6,
+    });
+  });
+
+  it("is cautious without any rating", () => expect(suggestedLimits(craft, []).maxCurrentA).toBe(30));
+});
+
+describe("ArmSweepInput", () => {
+  const good = {
+    jobId: 1,
+    operatorToken: "3f2c8d1e-7a64-4b7f-9d55-0a6a1c2b3d4e",
+    limits: { maxCurrentA: 60, minVoltageV: 12.8, maxVoltageV: 17.6 },
+  };
+  it("takes whole limits and no defect by default", () => {
+    expect(v.parse(ArmSweepInput, good)).toEqual({ ...good, defect: null });
+  });
+  it.each<[string, object]>([
+    ["no current limit", { limits: { ...good.limits, maxCurrentA: undefined } }],
+    ["a current limit of zero", { limits: { ...good.limits, maxCurrentA: 0 } }],
+    ["a defect that the simulator does not have", { defect: "gremlin" }],
+    ["a made-up operator", { operatorToken: "me" }],
+  ])("refuses %s", (_, over) => expect(v.safeParse(ArmSweepInput, { ...good, ...over }).success).toBe(false));
+});
+
+describe("runChartOption", () => {
+  const colours = { ink: "i", soft: "s", line: "l", main: "m", second: "2", limit: "x", card: "c" };
+  const samples = [{ timeS: 1, throttle: 1, voltageV: 12, currentA: 10 }];
+  type Series = {
+    name: string;
+    data: [number, number][];
+    lineStyle: { color: string };
+    markLine?: { data: { yAxis: number }[] };
+  };
+  const option = runChartOption(
+    { samples, baseline: samples, limits: { maxCurrentA: 60, minVoltageV: 9.6 }, durationS: 10 },
+    colours,
+  ) as {
+    series: Series[];
+    yAxis: { axisLabel: { formatter: string } }[];
+  };
+  const series = (name: string) => option.series.find((one) => one.name === name)!;
+
+  it("draws amps, watts and volts, each with its unit on the axis", () => {
+    expect(option.yAxis.map(({ axisLabel }) => axisLabel.formatter)).toEqual(["{value} A", "{value} W", "{value} V"]);
+    expect(series("Watts").data).toEqual([[1, 120]]);
+  });
+
+  it("draws the limits, and the baseline in the second tone", () => {
+    expect(series("Amps").markLine!.data).toEqual([{ yAxis: 60 }]);
+    expect(series("Volts").markLine!.data).toEqual([{ yAxis: 9.6 }]);
+    expect(series("Watts").markLine).toBeUndefined();
+    expect(series("Amps, baseline").lineStyle.color).toBe("2");
+  });
+});
+
+it("has a simulated drive for every kind of craft", () => {
+  for (const kind of CRAFT_KIND_LIST) expect(DEMO_DRIVES).toHaveProperty([simulatedDriveOf(kind)]);
+});
+
+describe("positionsOf", () => {
+  it("puts the fitted part of each position first and its former ones behind, newest first", () => {
+    const removed = (id: number, day: string, reason: string) =>
+      part({ id, serial: `old-${id}`, removedAt: new Date(day), removedReason: reason, removedJobId: id });
+    const [esc, main] = positionsOf([
+      part({ id: 3, serial: "new" }),
+      removed(2, "2026-04-01", "burnt"),
+      removed(1, "2026-02-01", "bent"),
+      lead,
+    ]);
+    expect(esc!.fitted).toMatchObject({ partId: 3, serial: "new", since: "1 Jan 2026" });
+    expect(esc!.former.map(({ serial, reason, span }) => [serial, reason, span])).toEqual([
+      ["old-2", "burnt", "1 Jan 2026 to 1 Apr 2026"],
+      ["old-1", "bent", "1 Jan 2026 to 1 Feb 2026"],
+    ]);
+    expect(main!.former).toEqual([]);
+  });
+
+  it("shows a position whose part is gone as empty", () => {
+    expect(positionsOf([part({ removedAt: new Date() })])[0]!.fitted).toBeNull();
+  });
+});

@@ -1,0 +1,56 @@
+import { type Finding } from "@/core/isolate/caseFindings";
+import { type JobFinding } from "@/features/job/findings";
+import { isolationOf } from "@/features/job/isolationOf";
+import { isolateView } from "./isolateView";
+
+const entry = (seq: number, finding: Finding, over: Partial<JobFinding> = {}): JobFinding => ({
+  seq,
+  at: new Date(),
+  personName: "Ines Vaar",
+  finding,
+  note: "",
+  minutes: 0,
+  state: "counted",
+  ...over,
+});
+const black = entry(2, { kind: "reading", readingId: "picture-black", value: true });
+const supply = entry(4, { kind: "check", checkId: "camera-supply", outcomeId: "good" }, { minutes: 3, note: "5.02 V" });
+const viewOf = (findings: JobFinding[]) =>
+  isolateView(isolationOf({ phase: "landing", history: "crash" }, "quad", findings), findings);
+
+describe("isolateView", () => {
+  it("shows only suspects that could explain something seen, and counts the others", () => {
+    const view = viewOf([black]);
+    expect(view.suspects.map(({ faultId }) => faultId)).not.toContain("loop-overload");
+    expect(view.suspects.length + view.others).toBe(26);
+  });
+
+  it("keeps each finding's weights beside it, also with one taken back between", () => {
+    const back = entry(3, { kind: "check", checkId: "overlay", outcomeId: "none" }, { state: "taken back" });
+    const view = viewOf([black, back, supply]);
+    expect(view.findings.map(({ seq }) => seq)).toEqual([2, 3, 4]);
+    expect(view.findings[1]!.weights).toEqual([]);
+    expect(view.findings[2]!.weights[0]).toMatchObject({ name: "Camera's 5 V supply gone" });
+    expect(view.findings[2]!.weights[0]!.decibans).toBeLessThan(-10);
+    expect(view.findings[2]!.detail).toBe("Measure 5 V at the camera plug (5.02 V)");
+    expect(view.minutesSpent).toBe(3);
+  });
+
+  it("says what each answer of the check in hand would leave", () => {
+    const [check] = viewOf([black, supply]).checks;
+    expect(check!.why).toMatch(/^splits .+ from .+$/);
+    for (const { would } of check!.outcomes) expect(would).toMatch(/\d+\s%/);
+  });
+
+  it("ticks the best explaining set, and names what it leaves unexplained", () => {
+    const view = viewOf([black, entry(3, { kind: "reading", readingId: "picture-breaks-up-near", value: true })]);
+    expect(view.bestSet.length).toBeGreaterThanOrEqual(1);
+    expect(view.problem).toBeNull();
+  });
+
+  it("shows findings without suspects when the engine cannot weigh them", () => {
+    const view = isolateView({ ok: false, reason: "these findings cannot all be true" }, [black]);
+    expect(view).toMatchObject({ problem: "these findings cannot all be true", suspects: [], checks: [] });
+    expect(view.findings).toHaveLength(1);
+  });
+});

@@ -1,0 +1,219 @@
+import { type Finding } from "@/core/isolate/caseFindings";
+import { bayChange } from "./bayChange";
+import { type Bay, BAYS } from "./bays";
+import { eventText } from "./eventText";
+import { countedFindings, findingsOf, isOpenAnswer } from "./findings";
+import { isolationHeadline, isolationOf } from "./isolationOf";
+import { type Job, jobNumber } from "./job";
+import { EVENT_PAYLOADS, type JobEvent, type JobEventKind, type NewJobEvent } from "./jobEvent.schema";
+import { holeState } from "./strip";
+
+const at = new Date("2026-05-01T08:00:00Z");
+const history = (...events: NewJobEvent[]): JobEvent[] =>
+  events.map((event, index) => ({ ...event, seq: index + 1, at, personName: "Ines Vaar", jobVersion: index + 1 }));
+const saw = (readingId: string): NewJobEvent => ({
+  kind: "finding_added",
+  payload: { readingId, value: true, note: "" },
+});
+const answered = (checkId: string, outcomeId: string): NewJobEvent => ({
+  kind: "check_answered",
+  payload: { checkId, outcomeId, minutes: 3, note: "" },
+});
+const swapped: NewJobEvent = {
+  kind: "part_replaced",
+  payload: {
+    kind: "camera",
+    position: "Camera",
+    removed: { partId: 1, name: "Oru Eye 3", serial: "A" },
+    fitted: { partId: 2, name: "Oru Eye 3", serial: "" },
+    reason: "no picture",
+  },
+};
+const failed = (readingId: string | null): NewJobEvent => ({
+  kind: "proof_decided",
+  payload: { kind: "low-hover", state: "failed", note: "fell", readingId },
+});
+
+describe("findingsOf", () => {
+  const states = (events: JobEvent[]) => findingsOf(events).map(({ state }) => state);
+
+  it("counts what was seen and answered, in order", () => {
+    const findings = findingsOf(history(saw("picture-black"), answered("overlay", "none")));
+    expect(countedFindings(findings)).toEqual<Finding[]>([
+      { kind: "reading", readingId: "picture-black", value: true },
+      { kind: "check", checkId: "overlay", outcomeId: "none" },
+    ]);
+  });
+
+  it("keeps a finding that was taken back on the list, but does not count it", () => {
+    const events = history(saw("picture-black"), saw("dropped"), {
+      kind: "finding_withdrawn",
+      payload: { seq: 1, reason: "" },
+    });
+    expect(states(events)).toEqual(["taken back", "counted"]);
+  });
+
+  it("counts only what was found since the last part or setting was changed", () => {
+    expect(states(history(saw("picture-black"), swapped, saw("dropped")))).toEqual(["before the repair", "counted"]);
+    const set: NewJobEvent = { kind: "setting_changed", payload: { what: "rate", before: "8", after: "4" } };
+    expect(states(history(saw("dropped"), set))).toEqual(["before the repair"]);
+  });
+
+  it("takes a failed proof as a finding when it says what was seen", () => {
+    expect(findingsOf(history(swapped, failed("dropped"))).map(({ finding }) => finding)).toEqual([
+      { kind: "reading", readingId: "dropped", value: true },
+    ]);
+    expect(findingsOf(history(swapped, failed(null)))).toEqual([]);
+    const met: NewJobEvent = {
+      kind: "proof_decided",
+      payload: { kind: "low-hover", state: "met", note: "", readingId: null },
+    };
+    expect(findingsOf(history(met))).toEqual([]);
+  });
+
+  it("knows an answer that proves nothing", () => {
+    expect(isOpenAnswer({ kind: "check", checkId: "overlay", outcomeId: "unclear" })).toBe(true);
+    expect(isOpenAnswer({ kind: "check", checkId: "overlay", outcomeId: "none" })).toBe(false);
+    expect(isOpenAnswer({ kind: "reading", readingId: "dropped", value: true })).toBe(false);
+  });
+});
+
+describe("isolationHeadline", () => {
+  const context = { phase: "landing", history: "crash" } as const;
+  const headline = (events: JobEvent[]) => {
+    const findings = findingsOf(events);
+    return isolationHeadline(isolationOf(context, "quad", findings), findings);
+  };
+
+  it("names the leading suspects, the work so far, the next check and its worth", () => {
+    expect(headline(history(saw("picture-black")))).toEqual({
+      headline: expect.stringMatching(/^Camera.* \d+\s% · .* \d+\s%$/),
+      detail: "no check done yet",
+      nextStep: expect.any(String),
+      nextWorth: expect.stringMatching(/^worth 0\.\d\d bit for \d+ min: splits .* from /),
+    });
+    expect(
+      headline(history(saw("picture-black"), answered("overlay", "none"), answered("camera-menu", "missing"))).detail,
+    ).toBe("2 checks done, 6 min");
+  });
+
+  it("asks for the name of the cause when no check is left that tells anything", () => {
+    const all = history(
+      saw("one-corner"),
+      ...[
+        "hold-props",
+        "throttle-jab",
+        "esc-phases",
+        "winding-resistance",
+        "swap-motors",
+        "look-and-smell",
+        "move-board-lead",
+      ].map((id) =>
+        answered(
+          id,
+          {
+            "hold-props": "slips",
+            "look-and-smell": "clean",
+            "move-board-lead": "holds",
+            "swap-motors": "neither",
+            "throttle-jab": "follows",
+          }[id] ?? "alike",
+        ),
+      ),
+    );
+    expect(headline(all)).toMatchObject({ headline: expect.stringMatching(/^Prop slips/), nextStep: "Name the cause" });
+  });
+});
+
+describe("bayChange", () => {
+  const job = (bay: Bay, baysDone: Bay[], cameBackFrom: Bay | null = null) => ({ bay, baysDone, cameBackFrom }) as Job;
+
+  it("punches the bay that is left when going on", () => {
+    expect(bayChange(job("isolate", ["receive"]), "bench", "").patch).toEqual({
+      bay: "bench",
+      baysDone: ["receive", "isolate"],
+      cameBackFrom: null,
+    });
+  });
+
+  it("opens later bays again when going back, and marks where it came back from", () => {
+    const done: Bay[] = ["receive", "isolate", "bench", "refit"];
+    expect(bayChange(job("prove", done), "isolate", "hover failed").patch).toEqual({
+      bay: "isolate",
+      baysDone: ["receive"],
+      cameBackFrom: "prove",
+    });
+  });
+
+  it("keeps the mark until the job is back where it failed", () => {
+    expect(bayChange(job("isolate", ["receive"], "prove"), "bench", "").patch.cameBackFrom).toBe("prove");
+    expect(
+      bayChange(job("refit", ["receive", "isolate", "bench"], "prove"), "prove", "").patch.cameBackFrom,
+    ).toBeNull();
+  });
+});
+
+describe("holeState", () => {
+  const strip = { bay: "isolate", baysDone: ["receive"], cameBackFrom: "prove", closedAt: null } as const;
+  it("shows each bay done, in hand, came back from, or left to do", () => {
+    const states = BAYS.map((bay) => holeState({ ...strip, baysDone: [...strip.baysDone] }, bay));
+    expect(states).toEqual(["done", "here", "left to do", "left to do", "came back", "left to do"]);
+    expect(BAYS.map((bay) => holeState({ ...strip, baysDone: [], closedAt: at }, bay))).toEqual(BAYS.map(() => "done"));
+  });
+});
+
+describe("eventText", () => {
+  const samples: { [K in JobEventKind]: [NewJobEvent, RegExp] } = {
+    received: [{ kind: "received", payload: { complaint: "no picture", makeSafe: [] } }, /^received: no picture$/],
+    details_changed: [
+      { kind: "details_changed", payload: { changed: { complaint: { from: "a", to: "" } } } },
+      /^changed complaint from “a” to “nothing”$/,
+    ],
+    note_added: [{ kind: "note_added", payload: { text: "owner called" } }, /^owner called$/],
+    photo_added: [{ kind: "photo_added", payload: { photoId: 1, fileName: "arm.png" } }, /arm\.png/],
+    bay_entered: [
+      { kind: "bay_entered", payload: { from: "prove", to: "isolate", reason: "fell" } },
+      /^went from Prove to Isolate \(fell\)$/,
+    ],
+    check_answered: [answered("overlay", "none"), /^Is there overlay text.*: No overlay text$/],
+    finding_added: [saw("dropped"), /^found: Dropped out of the air/],
+    finding_withdrawn: [
+      { kind: "finding_withdrawn", payload: { seq: 1, reason: "wrong plug" } },
+      /took a finding back \(wrong plug\)/,
+    ],
+    cause_named: [
+      {
+        kind: "cause_named",
+        payload: { faults: [{ id: "a", name: "Camera dead", repair: "r", probability: 0.9 }], note: "" },
+      },
+      /^named the cause: Camera dead$/,
+    ],
+    run_kept: [
+      { kind: "run_kept", payload: { runId: 4, word: "good", reasons: ["3 A under."], steps: [] } },
+      /bench run 4 .*good\. 3 A under\./,
+    ],
+    part_replaced: [swapped, /^replaced Camera: Oru Eye 3 \(A\) by Oru Eye 3 \(no serial\) \(no picture\)$/],
+    setting_changed: [
+      { kind: "setting_changed", payload: { what: "rate", before: "", after: "4 kHz" } },
+      /^set rate from unknown to 4 kHz$/,
+    ],
+    proofs_asked: [
+      { kind: "proofs_asked", payload: { kinds: ["a", "b"], because: "the new camera" } },
+      /^2 proofs asked for by the new camera$/,
+    ],
+    proof_decided: [failed(null), /^Long low hover by eye: failed \(fell\)$/],
+    sortie_logged: [
+      { kind: "sortie_logged", payload: { seconds: 75, failures: 1, note: "" } },
+      /^flew 1:15\s?min, 1 failure$/,
+    ],
+    handed_back: [{ kind: "handed_back", payload: { to: "Ada Quist", note: "" } }, /^handed back to Ada Quist$/],
+  };
+
+  it.each(Object.entries(samples))("puts %s into words", (_, [event, text]) => expect(eventText(event)).toMatch(text));
+  it("has a sample of every kind", () =>
+    expect(Object.keys(samples).sort()).toEqual(Object.keys(EVENT_PAYLOADS).sort()));
+});
+
+it("writes a job's number with four digits, and more when there are more", () => {
+  expect([jobNumber(7), jobNumber(412), jobNumber(12345)]).toEqual(["0007", "0412", "12345"]);
+});

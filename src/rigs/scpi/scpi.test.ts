@@ -1,0 +1,179 @@
+import net from "node:net";
+import { DEMO_DRIVES } from "../../sim/demoDrives";
+import { addressOf } from "../addressOf";
+import { chooseSimulatedDrive } from "../simulated/chooseSimulatedDrive";
+import { type ScpiServer, startScpiServer } from "../simulated/scpiServer";
+import { type SimulatedBench, startSimulatedBench } from "../simulated/startSimulatedBench";
+import { ANSWER_TIMEOUT_MS, ScpiConnection } from "./ScpiConnection";
+import { connectThrottle, connectWattmeter } from "./scpiInstruments";
+
+const sleep = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+const servers: { close(): Promise<void> }[] = [];
+afterEach(async () => void (await Promise.all(servers.splice(0).map((server) => server.close()))));
+
+/** An instrument that answers as told, and keeps what it heard. */
+async function instrument(answers: Record<string, string>) {
+  const heard: string[] = [];
+  const server = await startScpiServer(0, (command, argument) => {
+    heard.push(argument ? `${command} ${argument}` : command);
+    return answers[command];
+  });
+  servers.push(server);
+  return { server, heard, at: { host: "127.0.0.1", port: server.port } };
+}
+const open = ({ port }: ScpiServer) => ScpiConnection.open("127.0.0.1", port);
+
+describe("ScpiConnection", () => {
+  it("gives each query its own answer, in order, however many are waiting", async () => {
+    const { server } = await instrument({ "A?": "1", "B?": "2", "C?": "3" });
+    const line = await open(server);
+    expect(await Promise.all([line.query("A?"), line.query("B?"), line.query("C?")])).toEqual(["1", "2", "3"]);
+    line.drop("done");
+  });
+
+  it("joins the answers to one message, as IEEE 488.2 wants it", async () => {
+    const { server } = await instrument({ "MEAS:VOLT?": "12.1", "MEAS:CURR?": "3.4" });
+    const line = await open(server);
+    expect(await line.query("MEAS:VOLT?;:MEAS:CURR?")).toBe("12.1;3.4");
+    line.drop("done");
+  });
+
+  it("puts an answer together that comes in pieces", async () => {
+    const server = net.createServer((socket) => {
+      socket.on("data", () => {
+        socket.write("12.");
+        setTimeout(() => socket.write("5\n"), 30);
+      });
+    });
+    await new Promise<void>((resolve) => server.listen(0, "127.0.0.1", resolve));
+    const line = await ScpiConnection.open("127.0.0.1", (server.address() as net.AddressInfo).port);
+    expect(await line.query("MEAS:VOLT?")).toBe("12.5");
+    line.drop("done");
+    server.close();
+  });
+
+  it("gives a silent instrument up, and everything that waits for it", async () => {
+    const { server } = await instrument({});
+    const line = await open(server);
+    const lost: string[] = [];
+    line.onLost((reason) => lost.push(reason));
+    const startedMs = performance.now();
+    const both = await Promise.allSettled([line.query("A?"), line.query("B?")]);
+    expect(both.map(({ status }) => status)).toEqual(["rejected", "rejected"]);
+    expect(performance.now() - startedMs).toBeLessThan(ANSWER_TIMEOUT_MS + 150);
+    expect(lost).toEqual([expect.stringMatching(/no answer to A\? within 250 ms/)]);
+    expect(() => line.send("OUTP OFF")).toThrow(/is lost/);
+    await expect(line.query("A?")).rejects.toThrow(/is lost/);
+  });
+
+  it("says at once when the plug is pulled, also to those who ask later", async () => {
+    const { server } = await instrument({});
+    const line = await open(server);
+    const early: string[] = [];
+    line.onLost((reason) => early.push(reason));
+    server.dropAll();
+    await sleep(50);
+    const late: string[] = [];
+    line.onLost((reason) => late.push(reason));
+    expect(early).toHaveLength(1);
+    expect(late).toEqual(early);
+  });
+
+  it("says when nothing listens", async () => {
+    const { server } = await instrument({});
+    await server.close();
+    await expect(open(server)).rejects.toThrow(/No instrument answers at 127\.0\.0\.1:/);
+  });
+});
+
+describe("instruments over SCPI", () => {
+  const identity = "Marrow,Meter,M1,1.0";
+
+  it("reads who they are, and refuses what has no identity", async () => {
+    const good = await instrument({ "*IDN?": identity });
+    const meter = await connectWattmeter(good.at);
+    expect(meter.identity).toEqual({ maker: "Marrow", model: "Meter", serial: "M1", firmware: "1.0" });
+    meter.close();
+    const odd = await instrument({ "*IDN?": "hello" });
+    await expect(connectWattmeter(odd.at)).rejects.toThrow(/answered \*IDN\? with "hello"/);
+  });
+
+  it("refuses a reading that is no pair of numbers", async () => {
+    const { at } = await instrument({ "*IDN?": identity, "MEAS:VOLT?": "12.0", "MEAS:CURR?": "----" });
+    const meter = await connectWattmeter(at);
+    await expect(meter.measure()).rejects.toThrow(/"12\.0;----", not volts and amps/);
+    meter.close();
+  });
+
+  it("reports what the throttle output complains of", async () => {
+    const { at } = await instrument({ "*IDN?": identity, "SYST:ERR?": "-222,Data out of range" });
+    const throttle = await connectThrottle(at);
+    await expect(throttle.setThrottle(2)).rejects.toThrow(/-222,Data out of range/);
+    throttle.close();
+  });
+
+  it("switches off first when it cuts, and hangs up on an output that does not obey", async () => {
+    const stubborn = await instrument({ "*IDN?": identity, "SYST:ERR?": "0", "OUTP?": "1" });
+    const throttle = await connectThrottle(stubborn.at);
+    const lost: string[] = [];
+    throttle.onLost((reason) => lost.push(reason));
+    await throttle.cut();
+    expect(stubborn.heard.slice(1, 3)).toEqual(["OUTP OFF", "SOUR:THR 0"]);
+    expect(lost).toEqual([expect.stringMatching(/did not switch off/)]);
+  });
+});
+
+describe("the simulated bench", () => {
+  let bench: SimulatedBench;
+  beforeEach(async () => {
+    bench = await startSimulatedBench({ wattmeterPort: 0, throttlePort: 0, drives: DEMO_DRIVES, seed: 1 });
+    servers.push(bench);
+  });
+  const throttleLine = () => ScpiConnection.open("127.0.0.1", bench.throttlePort);
+
+  it("answers errors once and then forgets them, as SYST:ERR? does", async () => {
+    const line = await throttleLine();
+    line.send("SOUR:THR 1.5");
+    expect(await line.query("SYST:ERR?")).toMatch(/^-222/);
+    expect(await line.query("SYST:ERR?")).toMatch(/^0/);
+    line.send("SOUR:VOLT 3");
+    expect(await line.query("SYST:ERR?")).toMatch(/^-113/);
+    line.drop("done");
+  });
+
+  it("moves only while its output is on, and stops when its master is gone", async () => {
+    const meter = await connectWattmeter({ host: "127.0.0.1", port: bench.wattmeterPort });
+    const line = await throttleLine();
+    line.send("SOUR:THR 0.5");
+    await sleep(300);
+    expect((await meter.measure()).currentA).toBeLessThan(2); // standby only
+    line.send("OUTP ON");
+    await sleep(900);
+    expect((await meter.measure()).currentA).toBeGreaterThan(8);
+    line.drop("the agent has died");
+    await sleep(300);
+    expect(bench.throttleEvents.at(-1)!.throttle).toBe(0);
+    expect((await meter.measure()).currentA).toBeLessThan(2);
+    meter.close();
+  });
+
+  it("takes the drive it is told, and refuses one it does not have", async () => {
+    const at = { host: "127.0.0.1", port: bench.throttlePort };
+    await chooseSimulatedDrive(at, "glider", "tired-pack");
+    const meter = await connectWattmeter({ host: "127.0.0.1", port: bench.wattmeterPort });
+    expect((await meter.measure()).voltageV).toBeCloseTo(3 * (4.05 - 0.15), 0);
+    await expect(chooseSimulatedDrive(at, "steam-engine", null)).rejects.toThrow(
+      /Illegal parameter value;steam-engine/,
+    );
+    meter.close();
+  });
+});
+
+describe("addressOf", () => {
+  it("reads host and port, and says what it found instead", () => {
+    process.env.TEST_ADDRESS = "127.0.0.1:4611";
+    expect(addressOf("TEST_ADDRESS")).toEqual({ host: "127.0.0.1", port: 4611 });
+    process.env.TEST_ADDRESS = "nowhere";
+    expect(() => addressOf("TEST_ADDRESS")).toThrow('TEST_ADDRESS must hold host:port, found "nowhere"');
+  });
+});
