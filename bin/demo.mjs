@@ -22,7 +22,10 @@ await runMain(async () => {
     folder: process.env.PITSTOPA_STATE ?? join(root, ".pitstopa"),
     ports,
     demo: true,
-    onExit: (name, code) => {
+    onExit: async (name, code) => {
+      // Ctrl-C reaches every process at once; a part that heard it before we did has not failed.
+      await new Promise((resolve) => setTimeout(resolve, 500));
+      if (ending) return;
       say(`${name} ended by itself (${code}); stopping. Its log is in .pitstopa/${name}.log.`);
       void end(1);
     },

@@ -1,0 +1,84 @@
+import { execFile } from "node:child_process";
+import { mkdtempSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+
+const folder = mkdtempSync(path.join(tmpdir(), "pitstopa-cli-"));
+
+/** Runs the command line; gives its exit code and what it printed. */
+function pitstopa(...args: string[]): Promise<{ code: number; out: string; err: string }> {
+  return new Promise((resolve) => {
+    execFile(process.execPath, ["bin/pitstopa.mjs", ...args], (error, out, err) =>
+      resolve({ code: error ? Number(error.code) : 0, out, err }),
+    );
+  });
+}
+function caseFile(name: string, content: unknown): string {
+  const file = path.join(folder, name);
+  writeFileSync(file, typeof content === "string" ? content : JSON.stringify(content));
+  return file;
+}
+const context = { craftKind: "quad", phase: "hover", history: "firmware" };
+
+describe("the pitstopa command", () => {
+  it("explains itself, with or without being asked", async () => {
+    for (const args of [["--help"], []]) {
+      const { code, out } = await pitstopa(...args);
+      expect(code).toBe(0);
+      for (const word of ["isolate --case", "backup FILE", "restore FILE"]) expect(out).toContain(word);
+    }
+  });
+
+  it("weighs a case as JSON, for scripts", async () => {
+    const findings = [
+      { reading: "dropped", value: true },
+      { reading: "resets-10-15-s", value: true },
+      { check: "halve-loop-rate", outcome: "rate" },
+    ];
+    const { code, out } = await pitstopa("isolate", "--case", caseFile("reset.json", { context, findings }), "--json");
+    expect(code).toBe(0);
+    const result = JSON.parse(out) as {
+      suspects: { fault: string; probability: number }[];
+      nextChecks: { check: string; bits: number; outcomes: { probability: number }[] }[];
+    };
+    expect(result.suspects[0]).toMatchObject({ fault: "loop-overload" });
+    expect(result.suspects[0]!.probability).toBeGreaterThan(0.9);
+    expect(result.nextChecks.map(({ check }) => check)).not.toContain("halve-loop-rate");
+    for (const { outcomes, bits } of result.nextChecks) {
+      expect(bits).toBeGreaterThanOrEqual(0);
+      expect(outcomes.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 6);
+    }
+  });
+
+  it("weighs the same case as a page, for people", async () => {
+    const file = caseFile("black.json", { context, findings: [{ reading: "picture-black", value: true }] });
+    const { out } = await pitstopa("isolate", "--case", file);
+    expect(out).toMatch(/^Suspects\n\s+\d+\s% .+/);
+    expect(out).toMatch(/\nNext checks\n\s+\d\.\d\d bit, \d+ min {2}.+/);
+  });
+
+  it.each<[string, () => string[], RegExp]>([
+    ["an unknown command", () => ["fly"], /There is no command "fly"/],
+    ["an unknown flag", () => ["isolate", "--guess"], /guess/],
+    ["isolate without a case", () => ["isolate"], /Name the case/],
+    ["a case that is not there", () => ["isolate", "--case", path.join(folder, "none.json")], /There is no file/],
+    [
+      "a case that is not JSON",
+      () => ["isolate", "--case", caseFile("bad.json", "{")],
+      /bad\.json: The file is not JSON/,
+    ],
+    [
+      "a case with an unknown check, by its name",
+      () => ["isolate", "--case", caseFile("odd.json", { context, findings: [{ check: "dowsing", outcome: "yes" }] })],
+      /no check "dowsing"/,
+    ],
+    ["a backup to nowhere", () => ["backup"], /Name the file/],
+    ["a restore from nothing", () => ["restore", path.join(folder, "none.backup")], /There is no file/],
+    ["a restore from something else", () => ["restore", caseFile("text.backup", "hello")], /damaged or no backup/],
+  ])("ends with 1 and a sentence on %s", async (_, args, message) => {
+    const { code, err } = await pitstopa(...args());
+    expect(code).toBe(1);
+    expect(err).toMatch(message);
+    expect(err).not.toMatch(/at .*\.mjs:\d+/); // no stack
+  });
+});

@@ -1,0 +1,90 @@
+import { armSweep, connectRig, keepRun } from "@/features/bench/benchVerbs";
+import { beatSweep, startSweep } from "@/features/bench/rigVerbs";
+import { getBoard } from "@/features/board/getBoard";
+import { getCraftFile, getCraftList } from "@/features/craft/getCraftFile";
+import { handBack } from "@/features/handback/handBack";
+import { addFinding, answerCheck, nameCause, withdrawFinding } from "@/features/isolate/isolateVerbs";
+import { enterBay } from "@/features/job/enterBay";
+import { listEvents } from "@/features/job/jobEventRepository";
+import { getJob } from "@/features/job/jobRepository";
+import { type VerbContext } from "@/features/people/verbContext";
+import { decideProof, logSortie } from "@/features/prove/proveVerbs";
+import { addPhoto } from "@/features/receive/addPhoto";
+import { changeDetails } from "@/features/receive/changeDetails";
+import { getReceiveForm } from "@/features/receive/getReceiveForm";
+import { receiveCraft } from "@/features/receive/receiveCraft";
+import { changeSetting, replacePart } from "@/features/refit/refitVerbs";
+import { randomUuid } from "@/shared/randomUuid";
+import { intake, openTestShop, type TestShop } from "./testShop";
+
+let shop: TestShop;
+let jobId: number;
+beforeAll(async () => {
+  shop = await openTestShop();
+  jobId = await shop.receive();
+});
+afterAll(() => shop.close());
+
+type Target = { jobId: number; version: number };
+const limits = { maxCurrentA: 10, minVoltageV: 10, maxVoltageV: 20 };
+const operatorToken = randomUuid();
+
+/** Every verb that changes something, with an input that only the role can be wrong with. */
+const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise<unknown>> = {
+  receiveCraft: (context) => receiveCraft(context, intake()),
+  changeDetails: (context, target) =>
+    changeDetails(context, { ...target, complaint: "another", lastChange: "", waitingFor: "", technicianId: null }),
+  addPhoto: (context) => addPhoto(context, { jobId, fileName: "a.png", bytes: Buffer.alloc(1) }),
+  answerCheck: (context, target) =>
+    answerCheck(context, { ...target, checkId: "overlay", outcomeId: "none", minutes: 1, note: "" }),
+  addFinding: (context, target) => addFinding(context, { ...target, readingId: "dropped", value: true, note: "" }),
+  withdrawFinding: (context, target) => withdrawFinding(context, { ...target, seq: 2, reason: "" }),
+  nameCause: (context, target) => nameCause(context, { ...target, faultIds: ["camera-dead"], note: "" }),
+  enterBay: (context, target) => enterBay(context, { ...target, to: "bench", reason: "" }),
+  connectRig: (context) => connectRig(context),
+  armSweep: (context) => armSweep(context, { jobId, operatorToken, limits, defect: null }),
+  startSweep: (context) => startSweep(context, { runId: 1, operatorToken }),
+  beatSweep: (context) => beatSweep(context, { runId: 1, operatorToken, since: 0 }),
+  keepRun: (context, target) => keepRun(context, { ...target, runId: 1, asBaseline: false }),
+  replacePart: (context, target) =>
+    replacePart(context, { ...target, partId: 1, reason: "burnt", name: "X", serial: "Y", continuousA: null }),
+  changeSetting: (context, target) => changeSetting(context, { ...target, what: "rate", before: "8", after: "4" }),
+  decideProof: (context, target) =>
+    decideProof(context, { ...target, kind: "continuity", state: "met", note: "", readingId: null }),
+  logSortie: (context, target) => logSortie(context, { ...target, seconds: 60, failures: 0, note: "" }),
+  handBack: (context, target) => handBack(context, { ...target, to: "Nobody", note: "" }),
+};
+
+describe("a viewer", () => {
+  it.each(Object.keys(CHANGING))("is refused by %s, and nothing changes", async (name) => {
+    const before = { job: await getJob(shop.pool, jobId), events: await listEvents(shop.pool, jobId) };
+    await expect(CHANGING[name]!(shop.viewer, await shop.target(jobId))).rejects.toMatchObject({ code: "forbidden" });
+    expect({ job: await getJob(shop.pool, jobId), events: await listEvents(shop.pool, jobId) }).toEqual(before);
+  });
+
+  it("may look at the board, the craft and the intake", async () => {
+    const everything = { search: "", bay: null, technicianId: null, closed: false, after: null };
+    const { craftId } = await getJob(shop.pool, jobId);
+    await expect(getBoard(shop.viewer, everything)).resolves.toMatchObject({ strips: expect.any(Array) });
+    await expect(getCraftFile(shop.viewer, craftId)).resolves.toMatchObject({ craft: { id: craftId } });
+    await expect(getCraftList(shop.viewer)).resolves.not.toHaveLength(0);
+    await expect(getReceiveForm(shop.viewer)).resolves.toMatchObject({ personId: shop.viewer.person.id });
+  });
+});
+
+describe("a technician", () => {
+  it("may not waive, and a lead may do all that a technician may", async () => {
+    const waive = async (context: VerbContext) =>
+      decideProof(context, {
+        ...(await shop.target(jobId)),
+        kind: "continuity",
+        state: "waived",
+        note: "no need",
+        readingId: null,
+      });
+    await expect(waive(shop.technician)).rejects.toMatchObject({ code: "forbidden" });
+    await expect(waive(shop.lead)).rejects.toMatchObject({ code: "not_ready" }); // past the role, stopped by the bay
+    await CHANGING.addFinding!(shop.lead, await shop.target(jobId));
+    expect((await listEvents(shop.pool, jobId)).at(-1)!.personName).toBe("Test lead");
+  });
+});
