@@ -4,18 +4,16 @@ import { expect, receiveQuad, signIn, test } from "./shop";
 /** Receives a quad, records a mend and takes it to Prove. */
 async function toProve(page: Page, tag: string): Promise<string> {
   const number = await receiveQuad(page, tag);
-  await page.goto(`/jobs/${number}/refit`);
-  await page.getByRole("button", { name: "Record a setting or a mend" }).click();
-  await page.getByLabel("What was set or mended?").fill("camera plug");
-  await page.getByLabel("Now", { exact: true }).fill("re-seated and glued");
-  await page.getByRole("button", { name: "Record it" }).click();
-  await expect(page.getByText("Long low hover by eye")).toBeVisible();
-  await page.goto(`/jobs/${number}/isolate`);
   await page.getByRole("button", { name: "Name the cause" }).click();
   await page.getByRole("button", { name: "Name it and go on to Bench" }).click();
   await page.waitForURL(/\/bench$/);
   await page.getByRole("button", { name: "Go on to Refit" }).click();
   await page.waitForURL(/\/refit$/);
+  await page.getByRole("button", { name: "Record a setting or a mend" }).click();
+  await page.getByLabel("What was set or mended?").fill("camera plug");
+  await page.getByLabel("Now", { exact: true }).fill("re-seated and glued");
+  await page.getByRole("button", { name: "Record it" }).click();
+  await expect(page.getByText("Long low hover by eye")).toBeVisible();
   await page.getByRole("button", { name: "Go on to Prove" }).click();
   await page.waitForURL(/\/prove$/);
   return number;
