@@ -18,6 +18,15 @@ test("a long board goes on over pages, each ticket once", async ({ page }) => {
   await query("DELETE FROM job WHERE complaint LIKE 'long board %'");
 });
 
+test("a ticket opens its job wherever it is clicked", async ({ page }) => {
+  await signIn(page, "ines");
+  for (const x of [40, 400, 700, 1100]) {
+    await page.goto("/");
+    await page.getByRole("article", { name: /Sedge/ }).click({ position: { x, y: 40 } });
+    await page.waitForURL(/\/jobs\/\d+\/bench$/);
+  }
+});
+
 test("the board filters by bay, technician and words, all in the address", async ({ page }) => {
   await signIn(page, "ines");
   await page.getByRole("link", { name: /^Refit/ }).click();
