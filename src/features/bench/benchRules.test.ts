@@ -86,13 +86,23 @@ describe("runChartOption", () => {
     colours,
   ) as {
     series: Series[];
-    yAxis: { axisLabel: { formatter: string } }[];
+    yAxis: {
+      axisLabel: { formatter: string };
+      max?: (range: { max: number }) => number;
+      min?: (range: { min: number }) => number;
+    }[];
   };
   const series = (name: string) => option.series.find((one) => one.name === name)!;
 
   it("draws amps, watts and volts, each with its unit on the axis", () => {
     expect(option.yAxis.map(({ axisLabel }) => axisLabel.formatter)).toEqual(["{value} A", "{value} W", "{value} V"]);
     expect(series("Watts").data).toEqual([[1, 120]]);
+  });
+
+  it("keeps the limits in sight, and makes room for what lies beyond them", () => {
+    const [amps, , volts] = option.yAxis;
+    expect([amps!.max!({ max: 10 }), amps!.max!({ max: 75 })]).toEqual([60, 75]);
+    expect([volts!.min!({ min: 12 }), volts!.min!({ min: 8 })]).toEqual([9.6, 8]);
   });
 
   it("draws the limits, and the baseline in the second tone", () => {

@@ -67,13 +67,12 @@ export function runChartOption(
       splitLine: { lineStyle: { color: colours.line } },
       axisLine: { lineStyle: { color: colours.soft } },
     })),
-    yAxis: CHANNELS.map(({ unit, fromZero }, index) => ({
+    yAxis: CHANNELS.map((channel, index) => ({
       gridIndex: index,
       type: "value",
-      scale: !fromZero,
-      min: fromZero ? 0 : undefined,
+      ...axisRange(channel, data.limits),
       splitNumber: 3,
-      axisLabel: { ...axisText, formatter: `{value} ${unit}` },
+      axisLabel: { ...axisText, formatter: `{value} ${channel.unit}` },
       splitLine: { lineStyle: { color: colours.line } },
     })),
     tooltip: {
@@ -90,6 +89,14 @@ export function runChartOption(
       line(channel, index, data.samples, colours.main, channel.name, channel.limits(data.limits), colours.limit),
     ]),
   };
+}
+
+/** The limit is always in sight: how far away it is says more than how the noise looks. */
+function axisRange({ fromZero, limits }: Channel, bounds: RunLimits): object {
+  const [limit] = limits(bounds);
+  if (fromZero)
+    return { min: 0, ...(limit !== undefined && { max: ({ max }: { max: number }) => Math.max(max, limit) }) };
+  return limit === undefined ? { scale: true } : { min: ({ min }: { min: number }) => Math.min(min, limit) };
 }
 
 function line(
