@@ -10,6 +10,14 @@ const config: NextConfig = {
   headers: () =>
     Promise.resolve([
       {
+        // Pages go out as they are: packing 60 kB costs the server 10 ms and saves a shop's own network nothing. Scripts,
+        // fetched once, are packed.
+        source: "/((?!_next/|api/).*)",
+        headers: [
+          { key: "Cache-Control", value: "private, no-cache, no-store, max-age=0, must-revalidate, no-transform" },
+        ],
+      },
+      {
         source: "/(.*)",
         headers: [
           { key: "X-Content-Type-Options", value: "nosniff" },
