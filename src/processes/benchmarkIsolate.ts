@@ -1,5 +1,5 @@
 import { Bench } from "tinybench";
-import { type Finding, knownReadings } from "../core/isolate/caseFindings";
+import { type Finding, gatherReadings } from "../core/isolate/caseFindings";
 import { compileLibrary, toEvidence } from "../core/isolate/compileLibrary";
 import { explainingSets } from "../core/isolate/explainingSets";
 import { isolateCase } from "../core/isolate/isolateCase";
@@ -23,7 +23,7 @@ const CASES: Readonly<Record<string, Finding[]>> = {
     answered("overlay", "none"),
     answered("camera-supply", "good"),
     answered("camera-menu", "missing"),
-    answered("spare-camera", "same"),
+    answered("camera-lead-continuity", "good"),
     answered("read-load", "low"),
     answered("rail-under-load", "sags"),
     answered("move-main-lead", "holds"),
@@ -33,10 +33,10 @@ const CASES: Readonly<Record<string, Finding[]>> = {
 /** Posterior and ranking of all checks, as one call. */
 function posteriorAndRanking(findings: readonly Finding[]) {
   const compiled = compileLibrary(shippedLibrary, context);
-  const known = knownReadings(shippedLibrary, findings);
-  const evidence = toEvidence(compiled, known);
+  const readings = gatherReadings(shippedLibrary, findings);
+  const evidence = toEvidence(compiled, readings);
   const likely = explainingSets(compiled.network, evidence, posteriors(compiled.network, evidence));
-  return rankChecks(compiled, known, likely, shippedLibrary.checks);
+  return rankChecks(compiled, readings, likely, shippedLibrary.checks);
 }
 
 const bench = new Bench({ time: 1000, warmupTime: 300 });

@@ -1,6 +1,6 @@
-import { type Finding, findOutcome, getCheck, knownReadings, readingsOf } from "./caseFindings";
+import { type Finding, findOutcome, gatherReadings, getCheck, readingsOf } from "./caseFindings";
 import { compileLibrary, priorInContext, toEvidence } from "./compileLibrary";
-import { findingText } from "./isolateCase";
+import { findingText, isInLibrary } from "./findingText";
 import { shippedLibrary } from "./library";
 import { type CaseContext, type FaultMode } from "./library.types";
 import { weighFindings } from "./weighFindings";
@@ -9,20 +9,49 @@ const context: CaseContext = { craftKind: "quad", phase: "hover", history: "in-s
 const answered = (checkId: string, outcomeId: string): Finding => ({ kind: "check", checkId, outcomeId });
 const seen = (readingId: string, value = true): Finding => ({ kind: "reading", readingId, value });
 
-describe("knownReadings", () => {
+describe("gatherReadings", () => {
   it("lets an outcome settle just what it names, and leave the rest open", () => {
-    expect([...knownReadings(shippedLibrary, [answered("look-at-screen", "black")])]).toEqual([
+    expect([...gatherReadings(shippedLibrary, [answered("look-at-screen", "black")]).known]).toEqual([
       ["picture-static", false],
       ["picture-black", true],
     ]);
-    expect([...knownReadings(shippedLibrary, [answered("look-at-screen", "static")])]).toEqual([
+    expect([...gatherReadings(shippedLibrary, [answered("look-at-screen", "static")]).known]).toEqual([
       ["picture-static", true],
     ]);
   });
 
   it("lets the later look at the same thing count", () => {
-    const known = knownReadings(shippedLibrary, [seen("picture-black"), seen("picture-black", false)]);
+    const { known } = gatherReadings(shippedLibrary, [seen("picture-black"), seen("picture-black", false)]);
     expect(known.get("picture-black")).toBe(false);
+  });
+
+  it("names two sure findings that say opposite things, and no pair that agrees or is doubtful", () => {
+    const findings = [
+      seen("dropped"),
+      seen("picture-black"),
+      answered("look-at-screen", "static"),
+      seen("picture-static"),
+    ];
+    expect(gatherReadings(shippedLibrary, findings).clashes).toEqual([]);
+    const opposed = [...findings, answered("look-at-screen", "black")];
+    expect(gatherReadings(shippedLibrary, opposed).clashes).toEqual([
+      { readingId: "picture-static", earlier: 3, later: 4 },
+    ]);
+    const doubtful = [...findings, { ...seen("picture-static", false), doubtful: true }];
+    expect(gatherReadings(shippedLibrary, doubtful).clashes).toEqual([]);
+  });
+
+  it("never lets a doubtful finding outweigh a sure one, before or after it", () => {
+    const doubt = { ...seen("picture-black", false), doubtful: true };
+    for (const findings of [
+      [doubt, seen("picture-black")],
+      [seen("picture-black"), doubt],
+    ]) {
+      const { known, doubtful } = gatherReadings(shippedLibrary, findings);
+      expect([...known]).toEqual([["picture-black", true]]);
+      expect(doubtful.size).toBe(0);
+    }
+    expect([...gatherReadings(shippedLibrary, [doubt]).doubtful]).toEqual([["picture-black", false]]);
   });
 
   it.each(["unclear", "could-not-do"])("lets %s prove nothing", (outcome) => {
@@ -64,7 +93,7 @@ describe("priorInContext", () => {
 describe("toEvidence", () => {
   it("names a reading the library does not have", () => {
     const compiled = compileLibrary(shippedLibrary, context);
-    expect(() => toEvidence(compiled, new Map([["aura", true]]))).toThrow(
+    expect(() => toEvidence(compiled, { known: new Map([["aura", true]]), doubtful: new Map() })).toThrow(
       expect.objectContaining({ code: "unknown_id" }),
     );
   });
@@ -86,9 +115,13 @@ describe("weighFindings", () => {
   it("gives a single reading the weight of its likelihood ratio", () => {
     // One finding alone: the change of log odds is exactly ten times the log of P(true | fault) over P(true | no such fault).
     const only = weighFindings(compiled, [seen("camera-no-5v")], [rail])[0]![0]!;
-    const lead = compiled.network.prior[compiled.faultIndex.get("camera-lead")!]!;
-    const without = 1 - (1 - 0.005) * (1 - lead * 0.2);
-    const withFault = 1 - (1 - without) * (1 - 0.98);
+    const reading = compiled.readingIndex.get("camera-no-5v")!;
+    let allFalse = 1 - compiled.network.leak[reading]!;
+    for (const { fault, strength } of compiled.network.links[reading]!) {
+      if (fault !== rail) allFalse *= 1 - compiled.network.prior[fault]! * strength;
+    }
+    const without = 1 - allFalse;
+    const withFault = 1 - allFalse * (1 - 0.98);
     expect(only).toBeCloseTo(10 * Math.log10(withFault / without), 9);
   });
 });
@@ -100,9 +133,18 @@ describe("findingText", () => {
       detail: "Measure 5 V at the camera plug",
     });
     expect(findingText(shippedLibrary, seen("picture-black", false)).title).toBe("Picture is not black");
+    expect(findingText(shippedLibrary, { ...seen("picture-black"), doubtful: true }).detail).toBe("seen, doubtful");
     expect(findingText(shippedLibrary, answered("overlay", "could-not-do"))).toEqual({
       title: "Could not do it",
       detail: "Is there overlay text on the black picture?: says nothing yet",
     });
+  });
+
+  it("keeps the id as a name when an entry has left the library", () => {
+    for (const gone of [seen("old-reading"), answered("old-check", "yes"), answered("overlay", "old-answer")]) {
+      expect(isInLibrary(shippedLibrary, gone)).toBe(false);
+      expect(findingText(shippedLibrary, gone).title).toMatch(/old-|yes/);
+    }
+    expect(isInLibrary(shippedLibrary, answered("overlay", "unclear"))).toBe(true);
   });
 });

@@ -2,8 +2,12 @@ import { CoreInputError } from "../CoreInputError";
 import { type Check, type Library, type Outcome } from "./library.types";
 
 /** One thing known about a case: the answer to a check, or a reading seen without one. */
-export type Finding =
-  { kind: "check"; checkId: string; outcomeId: string } | { kind: "reading"; readingId: string; value: boolean };
+export type Finding = (
+  { kind: "check"; checkId: string; outcomeId: string } | { kind: "reading"; readingId: string; value: boolean }
+) & {
+  /** True when whoever found it is not sure of it. */
+  doubtful?: boolean;
+};
 
 /** Answers that every check has besides its own outcomes: they prove nothing. */
 export const OPEN_OUTCOMES = ["unclear", "could-not-do"] as const;
@@ -37,16 +41,44 @@ export function readingsOf(library: Library, finding: Finding): Readonly<Record<
   return findOutcome(getCheck(library, finding.checkId), finding.outcomeId)?.sets ?? {};
 }
 
+/** Two sure findings that say opposite things of one reading, by their places in the list. */
+export interface Clash {
+  readingId: string;
+  earlier: number;
+  later: number;
+}
+
+/** What a list of findings proves, surely and doubtfully: reading id → true or false, in order of first mention. */
+export interface CaseReadings {
+  known: ReadonlyMap<string, boolean>;
+  doubtful: ReadonlyMap<string, boolean>;
+  clashes: readonly Clash[];
+}
+
 /**
- * Gathers what a list of findings proves. Where two speak of the same reading, the later one counts: it was looked at again.
+ * Gathers what findings prove. Where two sure ones speak of the same reading the later one counts, since it was looked at
+ * again; if they disagree the pair is named. A doubtful finding never outweighs a sure one about the same reading.
  *
- * @returns reading id → true or false, in order of first mention.
  * @throws {CoreInputError} `unknown_id`.
  */
-export function knownReadings(library: Library, findings: readonly Finding[]): Map<string, boolean> {
+export function gatherReadings(library: Library, findings: readonly Finding[]): CaseReadings {
   const known = new Map<string, boolean>();
-  for (const finding of findings) {
-    for (const [reading, value] of Object.entries(readingsOf(library, finding))) known.set(reading, value);
-  }
-  return known;
+  const doubtful = new Map<string, boolean>();
+  const source = new Map<string, number>();
+  const clashes: Clash[] = [];
+  findings.forEach((finding, index) => {
+    for (const [readingId, value] of Object.entries(readingsOf(library, finding))) {
+      if (finding.doubtful) {
+        if (!known.has(readingId)) doubtful.set(readingId, value);
+        continue;
+      }
+      if (known.has(readingId) && known.get(readingId) !== value) {
+        clashes.push({ readingId, earlier: source.get(readingId)!, later: index });
+      }
+      known.set(readingId, value);
+      source.set(readingId, index);
+      doubtful.delete(readingId);
+    }
+  });
+  return { known, doubtful, clashes };
 }

@@ -1,6 +1,8 @@
 import { CoreInputError } from "../CoreInputError";
-import { type CaseContext, type FaultMode, type Library, type PriorFactor } from "./library.types";
-import { type NetworkEvidence, type NoisyOrNetwork } from "./network";
+import { type CaseReadings } from "./caseFindings";
+import { type LearnedCauses, learnedRate } from "./learnedRate";
+import { type CaseContext, type Check, type FaultMode, type Library, type PriorFactor } from "./library.types";
+import { type NetworkEvidence, type NetworkLink, type NoisyOrNetwork } from "./network";
 
 /** A library made ready for one case: the network with priors for its context, and the way from ids to indices. */
 export interface CompiledLibrary {
@@ -10,24 +12,70 @@ export interface CompiledLibrary {
   faultIndex: ReadonlyMap<string, number>;
 }
 
-/** Builds the network of a library for the circumstances of one case. */
-export function compileLibrary(library: Library, context: CaseContext): CompiledLibrary {
-  const faultIndex = new Map(library.faults.map((fault, index) => [fault.id, index]));
-  const readingIndex = new Map(library.readings.map((reading, index) => [reading.id, index]));
-  const network: NoisyOrNetwork = {
-    prior: Float64Array.from(library.faults, (fault) => priorInContext(fault, context)),
-    leak: Float64Array.from(library.readings, (reading) => reading.leak),
-    links: library.readings.map((reading) =>
-      Object.entries(reading.links).map(([fault, strength]) => ({ fault: faultIndex.get(fault)!, strength })),
-    ),
-  };
-  return { library, network, readingIndex, faultIndex };
+/**
+ * Builds the network of a library for the circumstances of one case. Faults that this kind of craft cannot have get the
+ * prior 0.
+ *
+ * @param learned - What this shop's closed jobs say of the craft's kind; null to go by the library alone.
+ */
+export function compileLibrary(
+  library: Library,
+  context: CaseContext,
+  learned: LearnedCauses | null = null,
+): CompiledLibrary {
+  const { faultIndex, readingIndex, leak, links } = indexOf(library);
+  const prior = Float64Array.from(library.faults, (fault) => priorInContext(fault, context, learned));
+  return { library, network: { prior, leak, links }, readingIndex, faultIndex };
 }
 
-/** The prior of a fault in this context: factors multiply its odds, so it never leaves 0..1. */
-export function priorInContext(fault: FaultMode, context: CaseContext): number {
-  let odds = fault.prior / (1 - fault.prior);
-  for (const factor of fault.when ?? []) if (applies(factor, context)) odds *= factor.factor;
+interface LibraryIndex extends Pick<NoisyOrNetwork, "leak" | "links"> {
+  faultIndex: ReadonlyMap<string, number>;
+  readingIndex: ReadonlyMap<string, number>;
+}
+
+/** What does not depend on the case is worked out once for each library: a library is never changed in place. */
+const indices = new WeakMap<Library, LibraryIndex>();
+
+function indexOf(library: Library): LibraryIndex {
+  let index = indices.get(library);
+  if (!index) {
+    const faultIndex = new Map(library.faults.map((fault, place) => [fault.id, place]));
+    index = {
+      faultIndex,
+      readingIndex: new Map(library.readings.map((reading, place) => [reading.id, place])),
+      leak: Float64Array.from(library.readings, (reading) => reading.leak),
+      links: library.readings.map(({ links }) =>
+        Object.entries(links).map(([fault, strength]): NetworkLink => ({ fault: faultIndex.get(fault)!, strength })),
+      ),
+    };
+    indices.set(library, index);
+  }
+  return index;
+}
+
+/** True when a craft of this kind can have the fault. */
+export function canHave(craftKind: string, fault: FaultMode): boolean {
+  return !fault.craftKinds || fault.craftKinds.includes(craftKind);
+}
+
+/**
+ * The prior of a fault in this context: factors multiply its odds, so it never leaves 0..1. What the shop has learned
+ * replaces the rate for the craft's kind; phase and history still apply on top of it.
+ */
+export function priorInContext(fault: FaultMode, context: CaseContext, learned: LearnedCauses | null = null): number {
+  if (!canHave(context.craftKind, fault)) return 0;
+  const factors = (fault.when ?? []).filter((factor) => applies(factor, context));
+  const isOfKind = (factor: PriorFactor) => factor.phase === undefined && factor.history === undefined;
+  const forKind = multiplyOdds(fault.prior, factors.filter(isOfKind));
+  const rate = learned ? learnedRate(forKind, learned, fault.id) : forKind;
+  return multiplyOdds(
+    rate,
+    factors.filter((factor) => !isOfKind(factor)),
+  );
+}
+
+function multiplyOdds(probability: number, factors: readonly PriorFactor[]): number {
+  const odds = factors.reduce((product, { factor }) => product * factor, probability / (1 - probability));
   return odds / (1 + odds);
 }
 
@@ -39,19 +87,43 @@ function applies(factor: PriorFactor, context: CaseContext): boolean {
   );
 }
 
+/** A doubtful finding is taken to be right four times in five. Trade judgement, no published source. */
+const DOUBTFUL_IS_RIGHT = 0.8;
+
 /**
- * Turns known readings into network evidence.
+ * Turns gathered readings into network evidence.
  *
- * @param readings - reading id → true or false.
  * @throws {CoreInputError} `unknown_id` for a reading that the library does not have.
  */
-export function toEvidence(compiled: CompiledLibrary, readings: ReadonlyMap<string, boolean>): NetworkEvidence {
+export function toEvidence(
+  compiled: CompiledLibrary,
+  { known, doubtful }: Pick<CaseReadings, "known" | "doubtful">,
+): NetworkEvidence {
   const positive: number[] = [];
   const negative: number[] = [];
-  for (const [id, value] of readings) {
-    const index = compiled.readingIndex.get(id);
-    if (index === undefined) throw new CoreInputError("unknown_id", `the library has no reading "${id}"`);
-    (value ? positive : negative).push(index);
-  }
-  return { positive, negative };
+  for (const [id, value] of known) (value ? positive : negative).push(indexOfReading(compiled, id));
+  return {
+    positive,
+    negative,
+    doubtful: Array.from(doubtful, ([id, value]) => ({
+      reading: indexOfReading(compiled, id),
+      ifTrue: value ? DOUBTFUL_IS_RIGHT : 1 - DOUBTFUL_IS_RIGHT,
+      ifFalse: value ? 1 - DOUBTFUL_IS_RIGHT : DOUBTFUL_IS_RIGHT,
+    })),
+  };
+}
+
+function indexOfReading(compiled: CompiledLibrary, id: string): number {
+  const index = compiled.readingIndex.get(id);
+  if (index === undefined) throw new CoreInputError("unknown_id", `the library has no reading "${id}"`);
+  return index;
+}
+
+/** True when some fault that this craft can have bears on a reading of the check. */
+export function bearsOnCraft({ network, readingIndex }: CompiledLibrary, check: Check): boolean {
+  return check.outcomes.some(({ sets }) =>
+    Object.keys(sets).some((id) =>
+      network.links[readingIndex.get(id)!]!.some(({ fault }) => network.prior[fault]! > 0),
+    ),
+  );
 }

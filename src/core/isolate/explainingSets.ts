@@ -1,6 +1,6 @@
 import { absorbNegatives } from "./absorbNegatives";
 import { falseGivenSets } from "./falseGivenSets";
-import { type NetworkEvidence, type NoisyOrNetwork } from "./network";
+import { type NetworkEvidence, type NoisyOrNetwork, weightedReadings } from "./network";
 import { type Posteriors } from "./posteriors";
 
 /** A set of suspects that are all present, no other suspect being so. */
@@ -20,60 +20,119 @@ export interface ExplainingSets {
   background: Float64Array;
 }
 
-const MAX_SUSPECTS = 16;
-const MAX_SIZE = 3;
+/** How many of the most probable suspects are combined to sets of one, two, three and four. */
+const COMBINED = [64, 24, 12, 8] as const;
+/** Larger sets are grown from the most probable ones of at least three, as long as that finds a better one. */
+const GROWN_FROM = 24;
+const GROWN_SIZE = 3;
+const GROWN_BY = 24;
+const MAX_ROUNDS = 8;
 const MAX_SETS = 256;
+/** A set this much less probable than the best one cannot change the order of the checks. */
+const NEGLIGIBLE = 1e-5;
 
 /**
- * Lists the fault sets that carry the posterior: of all sets of up to three of the sixteen most probable suspects, the 256
- * most probable.
+ * Lists the fault sets that carry the posterior, most probable first: every suspect alone, the likelier ones in pairs,
+ * threes and fours, and larger sets grown from those while that finds a better one.
  *
  * Suspects are the faults that could explain something seen: those linked to a true reading, or all of them while nothing
  * was seen. The other faults are independent of the suspects and of each other given the evidence, so they are summed out
  * exactly and handed on as `background`. Each probability is exact; only the list is cut short, and `mass` says by how much.
  *
- * @param known - The exact posteriors for the same evidence.
+ * @param known - The posteriors for the same evidence.
  */
 export function explainingSets(network: NoisyOrNetwork, evidence: NetworkEvidence, known: Posteriors): ExplainingSets {
   const { probability: prior, likelihood } = absorbNegatives(network, evidence.negative);
-  const related = explainersOf(network, evidence.positive);
+  const related = explainersOf(network, evidence);
   const background = prior.map((p, fault) => (related.has(fault) ? 0 : p));
-  const suspects = [...related]
-    .filter((fault) => known.marginal[fault]! > 1e-6)
-    .sort((a, b) => known.marginal[b]! - known.marginal[a]!)
-    .slice(0, MAX_SUSPECTS);
   let noSuspect = likelihood / known.likelihood;
   for (const fault of related) noSuspect *= 1 - prior[fault]!;
+  const suspects = [...related]
+    .filter((fault) => known.marginal[fault]! > 1e-6 && prior[fault]! < 1) // a certain fault leaves no odds
+    .sort((a, b) => known.marginal[b]! - known.marginal[a]!);
 
-  const subsets = subsetsOf(suspects.filter((fault) => prior[fault]! < 1)); // a certain fault leaves no odds
-  const isFalse = falseGivenSets(network, subsets, background, evidence.positive);
-  const columns = evidence.positive.length;
-  const sets: ExplainingSet[] = [];
-  subsets.forEach(({ faults }, index) => {
-    let probability = noSuspect;
-    for (const fault of faults) probability *= prior[fault]! / (1 - prior[fault]!);
-    for (let column = 0; column < columns; column++) probability *= 1 - isFalse[index * columns + column]!;
-    if (probability > 0) sets.push({ faults, probability });
-  });
-  sets.sort((a, b) => b.probability - a.probability);
-  sets.length = Math.min(sets.length, MAX_SETS);
-  return { sets, mass: sets.reduce((sum, set) => sum + set.probability, 0), background };
+  const findings = weightedReadings(evidence);
+  const readings = findings.map(({ reading }) => reading);
+  const weigh = (subsets: readonly { faults: readonly number[] }[]): ExplainingSet[] => {
+    const isFalse = falseGivenSets(network, subsets, background, readings);
+    return subsets.map(({ faults }, index) => {
+      let probability = noSuspect;
+      for (const fault of faults) probability *= prior[fault]! / (1 - prior[fault]!);
+      for (let column = 0; column < findings.length; column++) {
+        const pFalse = isFalse[index * findings.length + column]!;
+        probability *= findings[column]!.ifTrue * (1 - pFalse) + findings[column]!.ifFalse * pFalse;
+      }
+      return { faults, probability };
+    });
+  };
+  const sets = growSets(weigh(combinationsOf(suspects)), suspects.slice(0, GROWN_BY), weigh);
+  const best = sets[0]?.probability ?? 0;
+  const kept = sets.slice(0, MAX_SETS).filter(({ probability }) => probability > best * NEGLIGIBLE);
+  return {
+    sets: kept,
+    mass: Math.min(
+      1,
+      kept.reduce((sum, set) => sum + set.probability, 0),
+    ),
+    background,
+  };
 }
 
-/** The empty set and every set of up to MAX_SIZE of the faults. */
-function subsetsOf(faults: readonly number[]): { faults: readonly number[] }[] {
-  const subsets: { faults: readonly number[] }[] = [];
-  const grow = (first: number, chosen: readonly number[]) => {
-    subsets.push({ faults: chosen });
-    if (chosen.length === MAX_SIZE) return;
-    for (let i = first; i < faults.length; i++) grow(i + 1, [...chosen, faults[i]!]);
-  };
-  grow(0, []);
+/** Adds sets of one more fault to the most probable ones, again and again, until none of them is among the most probable. */
+function growSets(
+  sets: ExplainingSet[],
+  suspects: readonly number[],
+  weigh: (subsets: readonly { faults: readonly number[] }[]) => ExplainingSet[],
+): ExplainingSet[] {
+  const byProbability = (a: ExplainingSet, b: ExplainingSet) => b.probability - a.probability;
+  const keyOf = (faults: readonly number[]) => faults.toSorted((a, b) => a - b).join();
+  sets.sort(byProbability);
+  let front = sets.slice(0, GROWN_FROM).filter(({ faults }) => faults.length >= GROWN_SIZE);
+  if (front.length === 0) return sets;
+  const known = new Set(sets.map(({ faults }) => keyOf(faults)));
+  for (let round = 0; round < MAX_ROUNDS && front.length > 0; round++) {
+    const grown = new Map<string, { faults: readonly number[] }>();
+    for (const { faults } of front) {
+      for (const fault of suspects) {
+        if (faults.includes(fault)) continue;
+        const larger = [...faults, fault];
+        const key = keyOf(larger);
+        if (!known.has(key)) grown.set(key, { faults: larger });
+      }
+    }
+    for (const key of grown.keys()) known.add(key);
+    const threshold = sets[MAX_SETS - 1]?.probability ?? 0;
+    const better = weigh([...grown.values()]).filter(({ probability }) => probability > threshold);
+    if (better.length === 0) break;
+    sets = [...sets.slice(0, MAX_SETS), ...better].sort(byProbability);
+    front = better.sort(byProbability).slice(0, GROWN_FROM);
+  }
+  return sets;
+}
+
+/** The empty set, and sets of one to four of the suspects; the fewer, the larger the set. */
+function combinationsOf(suspects: readonly number[]): { faults: readonly number[] }[] {
+  const subsets: { faults: readonly number[] }[] = [{ faults: [] }];
+  COMBINED.forEach((count, index) => {
+    const among = suspects.slice(0, count);
+    const grow = (first: number, chosen: readonly number[]) => {
+      if (chosen.length === index + 1) {
+        subsets.push({ faults: chosen });
+        return;
+      }
+      for (let i = first; i < among.length; i++) grow(i + 1, [...chosen, among[i]!]);
+    };
+    grow(0, []);
+  });
   return subsets;
 }
 
-/** Faults that could explain something seen; all of them while nothing was seen. */
-export function explainersOf(network: NoisyOrNetwork, positive: readonly number[]): Set<number> {
-  if (positive.length === 0) return new Set(network.prior.keys());
-  return new Set(positive.flatMap((reading) => network.links[reading]!.map(({ fault }) => fault)));
+/** Faults that could explain something seen, be it doubtfully; all that the craft can have while nothing was seen. */
+export function explainersOf(network: NoisyOrNetwork, evidence: NetworkEvidence): Set<number> {
+  const seen = weightedReadings(evidence).filter(({ ifTrue, ifFalse }) => ifTrue > ifFalse);
+  const faults =
+    seen.length === 0
+      ? [...network.prior.keys()]
+      : seen.flatMap(({ reading }) => network.links[reading]!.map(({ fault }) => fault));
+  return new Set(faults.filter((fault) => network.prior[fault]! > 0));
 }

@@ -16,12 +16,14 @@ export function falseGivenSets(
 ): Float64Array {
   const columns = readings.length;
   const base = new Float64Array(columns); // no suspect present
-  const keep = new Float64Array(background.length * columns).fill(1); // P(this fault alone leaves the reading false)
+  const keep = new Map<number, { column: number; factor: number }[]>(); // P(this fault alone leaves the reading false)
   readings.forEach((reading, column) => {
     base[column] = 1 - network.leak[reading]!;
     for (const { fault, strength } of network.links[reading]!) {
       base[column]! *= 1 - background[fault]! * strength;
-      keep[fault * columns + column] = 1 - strength;
+      let factors = keep.get(fault);
+      if (!factors) keep.set(fault, (factors = []));
+      factors.push({ column, factor: 1 - strength });
     }
   });
   const table = new Float64Array(sets.length * columns);
@@ -29,7 +31,7 @@ export function falseGivenSets(
     const start = set * columns;
     table.set(base, start);
     for (const fault of sets[set]!.faults) {
-      for (let column = 0; column < columns; column++) table[start + column]! *= keep[fault * columns + column]!;
+      for (const { column, factor } of keep.get(fault) ?? []) table[start + column]! *= factor;
     }
   }
   return table;

@@ -1,5 +1,6 @@
 /** How far a probability may be trusted. Nobody shall mistake a guess for data. */
-export type Grade = "measured" | "judgement" | "guess";
+export const GRADES = ["measured", "judgement", "guess"] as const;
+export type Grade = (typeof GRADES)[number];
 
 /** What the craft was doing when the fault showed. */
 export const PHASES = ["bench", "arming", "take-off", "hover", "cruise", "landing"] as const;
@@ -32,8 +33,11 @@ export interface FaultMode {
   looksLike: string;
   repair: string;
   prior: number;
+  /** Of the prior and its factors. */
   grade: Grade;
   when?: readonly PriorFactor[];
+  /** Kinds of craft that can have it; absent means all. */
+  craftKinds?: readonly string[];
 }
 
 /** What is done about one or more fault modes. */
@@ -42,10 +46,31 @@ export interface Repair {
   name: string;
   part: string;
   minutes: number;
+  /** Kinds of parts it uses up, for the price; empty for a setting or an adjustment. */
+  parts: readonly string[];
 }
 
 /** fault → probability that this fault alone makes the reading true. */
 export type Links = Readonly<Record<string, number>>;
+
+/** Where on the craft, or around it, a complaint is seen: what is clicked on its picture. */
+export const ZONES = [
+  "flight",
+  "power",
+  "motors",
+  "props",
+  "frame",
+  "board",
+  "radio",
+  "satellite",
+  "video",
+  "servos",
+  "tail",
+  "head",
+  "gimbal",
+  "ground",
+] as const;
+export type Zone = (typeof ZONES)[number];
 
 /** Something that can be seen or measured, true or false. `leak` is its chance with none of the listed faults. */
 export interface Reading {
@@ -53,10 +78,14 @@ export interface Reading {
   whenTrue: string;
   whenFalse: string;
   leak: number;
+  /** Of the leak and of every link that `linkGrades` does not name. */
   grade: Grade;
   links: Links;
+  linkGrades?: Readonly<Record<string, Grade>>;
   /** Offered at intake as "what was seen". */
   complaint?: boolean;
+  /** Where a complaint is seen. */
+  zone?: Zone;
   /** Other words people use, for the search. */
   synonyms?: readonly string[];
 }
@@ -72,6 +101,13 @@ export interface Outcome {
 export const HAZARDS = ["unpowered", "powered, props off", "props on"] as const;
 export type Hazard = (typeof HAZARDS)[number];
 
+/** Turns a typed value into an outcome: the first band whose `below` lies above the value; the last band has none. */
+export interface Measurement {
+  quantity: string;
+  unit: string;
+  bands: readonly { below?: number; outcomeId: string }[];
+}
+
 /** Something a technician does to learn more. Its outcomes exclude each other. */
 export interface Check {
   id: string;
@@ -82,6 +118,14 @@ export interface Check {
   hazard: Hazard;
   needs: readonly string[];
   outcomes: readonly Outcome[];
+  /** Given when the answer comes from a measured value. */
+  measure?: Measurement;
+  /** True when the craft cannot be put back as it was: such a check comes last among equals. */
+  irreversible?: boolean;
+  /** Kinds of parts that must be fitted, with how many of each. */
+  fitted?: Readonly<Record<string, number>>;
+  /** Kind of part that must lie in the shop as a known-good spare. */
+  spare?: string;
 }
 
 /** Everything the engine knows, as plain data that can be written as JSON. */

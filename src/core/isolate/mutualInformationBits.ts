@@ -26,6 +26,15 @@ export function mutualInformationBits(joint: ArrayLike<number>, columns: number)
   return total > 0 ? Math.max(0, (sum + weightedLog(total)) / total) : 0;
 }
 
+/**
+ * Entropy of a yes/no question, in bits.
+ *
+ * @param chance - Of "yes"; beyond 0..1 by a rounding error it counts as 0 or 1.
+ */
+export function binaryEntropyBits(chance: number): number {
+  return -weightedLog(chance) - weightedLog(1 - chance);
+}
+
 /** x·log₂ x, which tends to 0 with x. */
 function weightedLog(weight: number): number {
   return weight > 0 ? weight * Math.log2(weight) : 0;

@@ -19,10 +19,23 @@ export interface NoisyOrNetwork {
   links: readonly (readonly NetworkLink[])[];
 }
 
-/** Readings known true and known false, by index; no reading stands in both. */
+/**
+ * A finding somebody is not sure of: how probable it is to be reported as it was if the reading is true, and if it is
+ * false. Only the ratio counts; 1 and 0 would be a sure finding.
+ *
+ * @see J. Pearl, Probabilistic Reasoning in Intelligent Systems, Morgan Kaufmann 1988, section 2.2.2 (virtual evidence).
+ */
+export interface DoubtfulReading {
+  reading: number;
+  ifTrue: number;
+  ifFalse: number;
+}
+
+/** Readings known true, known false and doubtful, by index; no reading stands in two of the lists. */
 export interface NetworkEvidence {
   positive: readonly number[];
   negative: readonly number[];
+  doubtful?: readonly DoubtfulReading[];
 }
 
 /**
@@ -34,4 +47,9 @@ export function readingProbability(network: NoisyOrNetwork, reading: number, pre
   let stillFalse = 1 - network.leak[reading]!;
   for (const { fault, strength } of network.links[reading]!) stillFalse *= 1 - present[fault]! * strength;
   return 1 - stillFalse;
+}
+
+/** Every finding that is not simply false, as the weight it gives to its reading being true and false. */
+export function weightedReadings({ positive, doubtful = [] }: NetworkEvidence): DoubtfulReading[] {
+  return [...positive.map((reading) => ({ reading, ifTrue: 1, ifFalse: 0 })), ...doubtful];
 }

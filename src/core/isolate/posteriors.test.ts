@@ -55,14 +55,54 @@ describe("posteriors", () => {
     expect(posteriors(network, evidence).likelihood / total).toBeCloseTo(1, 10);
   });
 
-  it("refuses more than sixteen true readings", () => {
+  it("parts findings that share no fault, so that forty true readings stay exact and quick", () => {
+    const faults = 20;
     const network = {
-      prior: Float64Array.of(0.1),
-      leak: new Float64Array(17).fill(0.1),
-      links: Array.from({ length: 17 }, () => []),
+      prior: new Float64Array(faults).fill(0.05),
+      leak: new Float64Array(2 * faults).fill(0.02),
+      links: Array.from({ length: 2 * faults }, (_, reading) => [{ fault: reading >> 1, strength: 0.8 }]),
     };
-    expect(() => posteriors(network, { positive: [...Array(17).keys()], negative: [] })).toThrow(
-      expect.objectContaining({ code: "too_many_positives" }),
+    const { marginal, isExact } = posteriors(network, { positive: [...Array(2 * faults).keys()], negative: [] });
+    const seen = 1 - 0.98 * 0.2; // P(reading true | its fault), leak included
+    const expected = (0.05 * seen ** 2) / (0.05 * seen ** 2 + 0.95 * 0.02 ** 2);
+    expect(isExact).toBe(true);
+    for (const probability of marginal) expect(probability).toBeCloseTo(expected, 12);
+  });
+
+  it("weighs a doubtful finding as the mixture of its reading being true and false", () => {
+    fc.assert(
+      fc.property(
+        networkWithEvidence(8),
+        fc.double({ min: 0.01, max: 0.99, noNaN: true }),
+        ({ network, evidence }, trust) => {
+          fc.pre(evidence.positive.length > 0);
+          const [reading, ...positive] = evidence.positive;
+          const doubtful = [{ reading: reading!, ifTrue: trust, ifFalse: 1 - trust }];
+          const result = posteriors(network, { positive, negative: evidence.negative, doubtful });
+          const whenTrue = posteriors(network, { positive: [reading!, ...positive], negative: evidence.negative });
+          const whenFalse = posteriors(network, { positive, negative: [reading!, ...evidence.negative] });
+          const likelihood = trust * whenTrue.likelihood + (1 - trust) * whenFalse.likelihood;
+          expect(Math.abs(result.likelihood / likelihood - 1)).toBeLessThan(1e-9);
+          result.marginal.forEach((probability, fault) => {
+            const mixed =
+              trust * whenTrue.likelihood * whenTrue.marginal[fault]! +
+              (1 - trust) * whenFalse.likelihood * whenFalse.marginal[fault]!;
+            expect(Math.abs(probability - mixed / likelihood)).toBeLessThan(1e-9);
+          });
+        },
+      ),
+    );
+  });
+
+  it("says nothing new by a finding as likely true as false", () => {
+    fc.assert(
+      fc.property(networkWithEvidence(8), ({ network, evidence }) => {
+        const open = network.links.findIndex((_, i) => ![...evidence.positive, ...evidence.negative].includes(i));
+        fc.pre(open >= 0);
+        const without = posteriors(network, evidence).marginal;
+        const coin = { ...evidence, doubtful: [{ reading: open, ifTrue: 0.5, ifFalse: 0.5 }] };
+        posteriors(network, coin).marginal.forEach((value, fault) => expect(value).toBeCloseTo(without[fault]!, 10));
+      }),
     );
   });
 

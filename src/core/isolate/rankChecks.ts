@@ -1,18 +1,29 @@
-import { type CompiledLibrary } from "./compileLibrary";
-import { falseGivenSets } from "./falseGivenSets";
+import { type CaseReadings } from "./caseFindings";
+import { type CompiledLibrary, toEvidence } from "./compileLibrary";
 import { type ExplainingSets } from "./explainingSets";
-import { type Check, type Hazard, type Outcome } from "./library.types";
-import { mutualInformationBits } from "./mutualInformationBits";
+import { falseGivenSets } from "./falseGivenSets";
+import { type Check, type Hazard } from "./library.types";
+import { binaryEntropyBits, mutualInformationBits } from "./mutualInformationBits";
+import { type RepairHypothesis } from "./planRepairs";
 
 /** A check with its worth. */
 export interface RankedCheck {
   check: Check;
   /** Mutual information between its outcome and the set of repairs needed, in bits. */
   bits: number;
-  /** Bits per minute, hazard handicap included: the order of the list. */
+  /** Bits per minute, handicaps included: the order of the list. */
   bitsPerMinute: number;
   /** Probability of each outcome, in the order of `check.outcomes`. */
   outcomeProbability: number[];
+}
+
+/** The order of checks, and what it was computed from. */
+export interface Ranking {
+  checks: RankedCheck[];
+  /** The sets of repairs that may be needed, with their probability. */
+  repairSets: readonly RepairHypothesis[];
+  /** P(set of repairs and outcome) of a check: row after row, one row for each of `repairSets`, one column an outcome. */
+  jointOf: (check: Check) => Float64Array;
 }
 
 /**
@@ -25,82 +36,215 @@ export const HAZARD_MINUTES: Readonly<Record<Hazard, number>> = {
   "props on": 10,
 };
 
+/** Minutes added to a check that cannot be undone. Trade judgement. */
+export const IRREVERSIBLE_MINUTES = 10;
+
 /**
  * Ranks checks by what they tell about WHAT TO REPAIR for what was seen, per minute. Faults that share one repair count as
  * one, since telling them apart changes nothing; a set of faults counts as the set of its repairs. Faults that could not
  * explain anything seen are summed out: learning about them is not what the job is for.
  *
- * @param known - Readings already known; a check whose outcome they settle is worth nothing.
+ * @param readings - What is known already; a check whose outcome that settles is worth nothing.
  * @param likely - Likely fault sets with their probabilities, from `explainingSets`.
  * @param checks - Checks that may be offered.
  * @returns All of them, most bits per minute first.
  */
 export function rankChecks(
   compiled: CompiledLibrary,
-  known: ReadonlyMap<string, boolean>,
-  { sets, background }: Pick<ExplainingSets, "sets" | "background">,
+  readings: Pick<CaseReadings, "known" | "doubtful">,
+  likely: Pick<ExplainingSets, "sets" | "background">,
   checks: readonly Check[],
-): RankedCheck[] {
+): Ranking {
+  const table = toSetTable(compiled, readings, likely);
+  const outcomesOf = (check: Check) =>
+    settingsOf(compiled, check).map((settings) => openSettings(readings.known, settings));
+  const ranked = checks.map((check): RankedCheck => {
+    const outcomes = outcomesOf(check);
+    const { bits, outcomeProbability } = yesNoWorth(compiled, table, outcomes) ?? anyWorth(table, outcomes);
+    return { check, bits, bitsPerMinute: bits / minutesWithHandicap(check), outcomeProbability };
+  });
+  return {
+    checks: ranked.sort((a, b) => b.bitsPerMinute - a.bitsPerMinute),
+    repairSets: table.repairSets,
+    jointOf: (check) => jointOf(table, outcomesOf(check)),
+  };
+}
+
+/** What a check costs in the order of checks: its minutes, more for danger, more when there is no way back. */
+export function minutesWithHandicap({ minutes, hazard, irreversible }: Check): number {
+  return minutes + HAZARD_MINUTES[hazard] + (irreversible ? IRREVERSIBLE_MINUTES : 0);
+}
+
+/** The likely sets as tables: what each weighs, which repairs it needs, and what it makes each reading. */
+interface SetTable {
+  /** Probability of each set. */
+  weights: Float64Array;
+  /** Set → place in `repairSets`. */
+  rowOfSet: Int32Array;
+  repairSets: readonly RepairHypothesis[];
+  /** P(reading false | set), one row for each set and one more for "no suspect present". */
+  isFalse: Float64Array;
+  readingCount: number;
+  /** fault → the sets it is in. */
+  setsWith: ReadonlyMap<number, readonly number[]>;
+}
+
+function toSetTable(
+  compiled: CompiledLibrary,
+  readings: Pick<CaseReadings, "known" | "doubtful">,
+  { sets, background }: Pick<ExplainingSets, "sets" | "background">,
+): SetTable {
   const readingCount = compiled.network.leak.length;
   const everyReading = [...compiled.network.leak.keys()];
-  const isFalse = falseGivenSets(compiled.network, sets, background, everyReading);
-  const { rowOfSet, rowCount } = rowsByRepair(compiled, sets);
-  const ranked = checks.map((check): RankedCheck => {
-    const outcomes = check.outcomes.map((outcome) => openSettings(compiled, known, outcome));
-    const columns = outcomes.length;
-    const joint = new Float64Array(rowCount * columns);
-    const likelihood = new Float64Array(columns);
-    for (let set = 0; set < sets.length; set++) {
-      let total = 0;
-      for (let column = 0; column < columns; column++) {
-        likelihood[column] = outcomeLikelihood(outcomes[column]!, isFalse, set * readingCount);
-        total += likelihood[column]!;
-      }
-      if (total === 0) continue;
-      const weight = sets[set]!.probability / total;
-      const start = rowOfSet[set]! * columns;
-      for (let column = 0; column < columns; column++) joint[start + column]! += weight * likelihood[column]!;
+  const isFalse = falseGivenSets(compiled.network, [...sets, { faults: [] }], background, everyReading);
+  weighDoubt(compiled, readings, isFalse, readingCount);
+  const setsWith = new Map<number, number[]>();
+  sets.forEach(({ faults }, set) => {
+    for (const fault of faults) {
+      const list = setsWith.get(fault);
+      if (list) list.push(set);
+      else setsWith.set(fault, [set]);
     }
-    const bits = mutualInformationBits(joint, columns);
-    return {
-      check,
-      bits,
-      bitsPerMinute: bits / (check.minutes + HAZARD_MINUTES[check.hazard]),
-      outcomeProbability: columnShares(joint, columns),
-    };
   });
-  return ranked.sort((a, b) => b.bitsPerMinute - a.bitsPerMinute);
+  const weights = Float64Array.from(sets, ({ probability }) => probability);
+  return { weights, ...rowsByRepair(compiled, sets), isFalse, readingCount, setsWith };
+}
+
+/** Turns P(false | set) of each doubtful reading into P(false | set, what was doubtfully seen): it may be looked at again. */
+function weighDoubt(
+  compiled: CompiledLibrary,
+  readings: Pick<CaseReadings, "known" | "doubtful">,
+  isFalse: Float64Array,
+  readingCount: number,
+): void {
+  for (const { reading, ifTrue, ifFalse } of toEvidence(compiled, readings).doubtful ?? []) {
+    for (let at = reading; at < isFalse.length; at += readingCount) {
+      const whenFalse = isFalse[at]! * ifFalse;
+      isFalse[at] = whenFalse / (whenFalse + (1 - isFalse[at]!) * ifTrue);
+    }
+  }
 }
 
 /** Gives each set the row of its repairs. */
 function rowsByRepair(compiled: CompiledLibrary, sets: ExplainingSets["sets"]) {
   const rows = new Map<string, number>();
-  const rowOfSet = sets.map(({ faults }) => {
-    const repairs = new Set(faults.map((fault) => compiled.library.faults[fault]!.repair));
-    const key = [...repairs].sort().join("+");
-    const row = rows.get(key) ?? rows.size;
-    rows.set(key, row);
+  const repairSets: RepairHypothesis[] = [];
+  const rowOfSet = Int32Array.from(sets, ({ faults, probability }) => {
+    const repairs = [...new Set(faults.map((fault) => compiled.library.faults[fault]!.repair))].sort();
+    const key = repairs.join("+");
+    let row = rows.get(key);
+    if (row === undefined) {
+      rows.set(key, (row = rows.size));
+      repairSets.push({ repairs, probability: 0 });
+    }
+    repairSets[row]!.probability += probability;
     return row;
   });
-  return { rowOfSet, rowCount: rows.size };
+  return { rowOfSet, repairSets };
 }
 
 interface Setting {
+  id: string;
   reading: number;
   value: boolean;
 }
 
+const settingsByCheck = new WeakMap<CompiledLibrary["readingIndex"], WeakMap<Check, Setting[][]>>();
+
+/** What each outcome of a check sets, by reading index; worked out once for each library. */
+function settingsOf({ readingIndex }: CompiledLibrary, check: Check): Setting[][] {
+  let byCheck = settingsByCheck.get(readingIndex);
+  if (!byCheck) settingsByCheck.set(readingIndex, (byCheck = new WeakMap()));
+  let settings = byCheck.get(check);
+  if (!settings) {
+    settings = check.outcomes.map(({ sets }) =>
+      Object.entries(sets).map(([id, value]) => ({ id, reading: readingIndex.get(id)!, value })),
+    );
+    byCheck.set(check, settings);
+  }
+  return settings;
+}
+
 /** The readings an outcome would newly settle; null when what is known rules the outcome out. */
-function openSettings(
-  compiled: CompiledLibrary,
-  known: ReadonlyMap<string, boolean>,
-  outcome: Outcome,
-): readonly Setting[] | null {
-  const settings = Object.entries(outcome.sets);
-  if (settings.some(([id, value]) => known.has(id) && known.get(id) !== value)) return null;
-  return settings
-    .filter(([id]) => !known.has(id))
-    .map(([id, value]) => ({ reading: compiled.readingIndex.get(id)!, value }));
+function openSettings(known: ReadonlyMap<string, boolean>, settings: readonly Setting[]): readonly Setting[] | null {
+  if (settings.every(({ id }) => !known.has(id))) return settings;
+  if (settings.some(({ id, value }) => known.has(id) && known.get(id) !== value)) return null;
+  return settings.filter(({ id }) => !known.has(id));
+}
+
+/** What a check is worth, and how probable each of its outcomes is. */
+type Worth = Pick<RankedCheck, "bits" | "outcomeProbability">;
+
+/**
+ * Worth of a check that asks for one reading: I = H(outcome) − Σ P(repairs)·H(outcome | repairs). Only sets with a fault
+ * linked to the reading differ from "no suspect present", so only those are gone through.
+ *
+ * @returns null when the check asks for more than one reading, or its answer is known.
+ */
+function yesNoWorth(
+  { network }: CompiledLibrary,
+  { weights, rowOfSet, repairSets, isFalse, readingCount, setsWith }: SetTable,
+  outcomes: readonly (readonly Setting[] | null)[],
+): Worth | null {
+  const [yes, no] = outcomes;
+  if (outcomes.length !== 2 || yes?.length !== 1 || no?.length !== 1 || yes[0]!.reading !== no[0]!.reading) return null;
+  const { reading, value } = yes[0]!;
+  const base = isFalse[weights.length * readingCount + reading]!;
+  const shift = new Map<number, number>(); // row → how much more weight is false than with no suspect present
+  const seen = new Set<number>();
+  for (const { fault } of network.links[reading]!) {
+    for (const set of setsWith.get(fault) ?? []) {
+      if (seen.has(set)) continue;
+      seen.add(set);
+      const row = rowOfSet[set]!;
+      shift.set(row, (shift.get(row) ?? 0) + weights[set]! * (isFalse[set * readingCount + reading]! - base));
+    }
+  }
+  let rest = 0;
+  for (const { probability } of repairSets) rest += probability;
+  const total = rest;
+  let whenFalse = base * total;
+  let conditional = 0;
+  for (const [row, more] of shift) {
+    const weight = repairSets[row]!.probability;
+    rest -= weight;
+    whenFalse += more;
+    conditional += weight * binaryEntropyBits(base + more / weight);
+  }
+  if (total <= 0) return { bits: 0, outcomeProbability: [0, 0] };
+  const chance = Math.min(1, Math.max(0, whenFalse / total));
+  const bits = binaryEntropyBits(chance) - (conditional + Math.max(0, rest) * binaryEntropyBits(base)) / total;
+  return { bits: Math.max(0, bits), outcomeProbability: value ? [1 - chance, chance] : [chance, 1 - chance] };
+}
+
+function anyWorth(table: SetTable, outcomes: readonly (readonly Setting[] | null)[]): Worth {
+  const joint = jointOf(table, outcomes);
+  return {
+    bits: mutualInformationBits(joint, outcomes.length),
+    outcomeProbability: columnShares(joint, outcomes.length),
+  };
+}
+
+/** P(repairs of a set and outcome): each set's probability, shared out over the outcomes. */
+function jointOf(
+  { weights, rowOfSet, repairSets, isFalse, readingCount }: SetTable,
+  outcomes: readonly (readonly Setting[] | null)[],
+): Float64Array {
+  const columns = outcomes.length;
+  const joint = new Float64Array(repairSets.length * columns);
+  const likelihood = new Float64Array(columns);
+  for (let set = 0; set < weights.length; set++) {
+    let total = 0;
+    for (let column = 0; column < columns; column++) {
+      likelihood[column] = outcomeLikelihood(outcomes[column]!, isFalse, set * readingCount);
+      total += likelihood[column]!;
+    }
+    if (total === 0) continue;
+    const weight = weights[set]! / total;
+    const row = rowOfSet[set]! * columns;
+    for (let column = 0; column < columns; column++) joint[row + column]! += weight * likelihood[column]!;
+  }
+  return joint;
 }
 
 /** P(outcome | set), from the row of P(reading false | set) that begins at `start`. */
@@ -117,9 +261,11 @@ function outcomeLikelihood(settings: readonly Setting[] | null, isFalse: Float64
 function columnShares(joint: Float64Array, columns: number): number[] {
   const sums = new Array<number>(columns).fill(0);
   let total = 0;
-  joint.forEach((weight, index) => {
-    sums[index % columns]! += weight;
-    total += weight;
-  });
+  for (let row = 0; row < joint.length; row += columns) {
+    for (let column = 0; column < columns; column++) {
+      sums[column]! += joint[row + column]!;
+      total += joint[row + column]!;
+    }
+  }
   return sums.map((sum) => (total > 0 ? sum / total : 0));
 }

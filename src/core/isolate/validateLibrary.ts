@@ -1,4 +1,8 @@
-import { type Library } from "./library.types";
+import { CRAFT_KINDS } from "../refit/craftKinds";
+import { PART_KINDS } from "../refit/partKinds";
+import { type Check, HAZARDS, type Library, ZONES } from "./library.types";
+import { SUSPECT_PARTS } from "./suspectParts";
+import { TOOLS } from "./tools";
 
 /** One fault in a library, with the place it stands at. */
 export interface LibraryProblem {
@@ -9,8 +13,9 @@ export interface LibraryProblem {
 /**
  * Finds everything wrong with a library, so that it can be refused whole with each error's place.
  *
- * Checked: ids unique and references known; probabilities in range; every fault reachable by a reading and every reading
- * by a complaint or a check; every check with two outcomes that exclude each other and cover all cases.
+ * Checked: ids unique and references known; parts, tools, kinds and zones from the shop's words; probabilities in range;
+ * every fault reachable by a reading that something sets, and every reading by a complaint or a check; every check with two outcomes that exclude each
+ * other, cover all cases and tell some faults apart; every measured value with a band for each outcome.
  *
  * @returns Empty when the library may be used.
  */
@@ -18,8 +23,11 @@ export function validateLibrary(library: Library): LibraryProblem[] {
   return [
     ...references(library),
     ...probabilities(library),
+    ...vocabulary(library),
     ...reachability(library),
     ...library.checks.flatMap(partition),
+    ...library.checks.flatMap((check) => splitsNothing(library, check)),
+    ...library.checks.flatMap(measurement),
   ];
 }
 
@@ -79,6 +87,37 @@ function probabilities(library: Library): LibraryProblem[] {
   return problems;
 }
 
+/** Parts, tools, kinds of craft and zones must be words the rest of the shop knows. */
+function vocabulary(library: Library): LibraryProblem[] {
+  const problems: LibraryProblem[] = [];
+  const need = (place: string, what: string, values: readonly string[], known: readonly string[]) => {
+    for (const value of values) if (!known.includes(value)) problems.push({ place, problem: `no ${what} "${value}"` });
+  };
+  const parts = Object.keys(SUSPECT_PARTS);
+  const fitted = Object.keys(PART_KINDS);
+  const kinds = Object.keys(CRAFT_KINDS);
+  for (const { id, part, parts: used } of library.repairs) {
+    need(`repairs/${id}`, "part", [part], parts);
+    need(`repairs/${id}`, "kind of part", used, fitted);
+  }
+  for (const { id, part, craftKinds = [], when = [] } of library.faults) {
+    need(`faults/${id}`, "part", [part], parts);
+    need(`faults/${id}`, "kind of craft", [...craftKinds, ...when.flatMap(({ craftKind = [] }) => craftKind)], kinds);
+  }
+  for (const { id, complaint, zone, links, linkGrades = {} } of library.readings) {
+    if (complaint && !zone)
+      problems.push({ place: `readings/${id}`, problem: "a complaint needs a zone on the picture" });
+    need(`readings/${id}`, "zone", zone ? [zone] : [], ZONES);
+    need(`readings/${id}`, "link to grade", Object.keys(linkGrades), Object.keys(links));
+  }
+  for (const { id, needs, hazard, fitted: carried = {}, spare } of library.checks) {
+    need(`checks/${id}`, "tool", needs, TOOLS);
+    need(`checks/${id}`, "hazard", [hazard], HAZARDS);
+    need(`checks/${id}`, "kind of part", [...Object.keys(carried), ...(spare ? [spare] : [])], fitted);
+  }
+  return problems;
+}
+
 function reachability(library: Library): LibraryProblem[] {
   const linked = new Set(library.readings.flatMap((reading) => Object.keys(reading.links)));
   const asked = new Set(
@@ -95,7 +134,7 @@ function reachability(library: Library): LibraryProblem[] {
 }
 
 /** Outcomes must cover each combination of the check's readings exactly once, or their probabilities would be wrong. */
-function partition(check: Library["checks"][number]): LibraryProblem[] {
+function partition(check: Check): LibraryProblem[] {
   const place = `checks/${check.id}`;
   if (check.outcomes.length < 2) return [{ place, problem: "a check with fewer than two outcomes splits nothing" }];
   const readings = [...new Set(check.outcomes.flatMap((outcome) => Object.keys(outcome.sets)))];
@@ -109,4 +148,33 @@ function partition(check: Library["checks"][number]): LibraryProblem[] {
     }
   }
   return [];
+}
+
+/** A check whose readings no fault is linked to would be asked for nothing. */
+function splitsNothing({ readings }: Library, check: Check): LibraryProblem[] {
+  const asked = new Set(check.outcomes.flatMap((outcome) => Object.keys(outcome.sets)));
+  const isLinked = readings.some(({ id, links }) => asked.has(id) && Object.keys(links).length > 0);
+  return isLinked || asked.size === 0
+    ? []
+    : [{ place: `checks/${check.id}`, problem: "no fault is linked to what it asks, so it splits nothing" }];
+}
+
+function measurement({ id, measure, outcomes }: Check): LibraryProblem[] {
+  if (!measure) return [];
+  const place = `checks/${id}`;
+  const problems: LibraryProblem[] = [];
+  const { bands } = measure;
+  for (const { outcomeId } of bands) {
+    if (!outcomes.some((outcome) => outcome.id === outcomeId))
+      problems.push({ place, problem: `a band names no outcome: "${outcomeId}"` });
+  }
+  bands.forEach(({ below }, index) => {
+    const isLast = index === bands.length - 1;
+    if (isLast !== (below === undefined))
+      problems.push({ place, problem: "each band but the last needs a limit, the last has none" });
+    const before = bands[index - 1]?.below;
+    if (below !== undefined && before !== undefined && below <= before)
+      problems.push({ place, problem: "the limits must rise from band to band" });
+  });
+  return problems;
 }

@@ -1,5 +1,5 @@
 import { type CompiledLibrary, toEvidence } from "./compileLibrary";
-import { type Finding, knownReadings } from "./caseFindings";
+import { type Finding, gatherReadings } from "./caseFindings";
 import { posteriors } from "./posteriors";
 
 /**
@@ -17,8 +17,7 @@ export function weighFindings(
   faults: readonly number[],
 ): number[][] {
   const logOdds = (list: readonly Finding[]) => {
-    const evidence = toEvidence(compiled, knownReadings(compiled.library, list));
-    const { marginal } = posteriors(compiled.network, evidence);
+    const { marginal } = posteriors(compiled.network, toEvidence(compiled, gatherReadings(compiled.library, list)));
     return faults.map((fault) => 10 * Math.log10(marginal[fault]! / (1 - marginal[fault]!)));
   };
   const withAll = logOdds(findings);

@@ -1,4 +1,5 @@
-import { findingText, type Isolation } from "@/core/isolate/isolateCase";
+import { findingText } from "@/core/isolate/findingText";
+import { type Isolation } from "@/core/isolate/isolateCase";
 import { shippedLibrary } from "@/core/isolate/library";
 import { type Check } from "@/core/isolate/library.types";
 import { PART_KINDS } from "@/core/refit/partKinds";
@@ -131,7 +132,10 @@ function toCheckView({ check, bits, previews, splits }: Isolation["nextChecks"][
   return {
     ...rest,
     bits,
-    why: splits.length === 2 ? `splits ${splits.join(" from ")}` : "",
+    why:
+      splits.length === 2
+        ? `splits ${splits.map(({ name }) => name).join(" from ")} ${splits.map(({ probability }) => Math.round(probability * 100)).join(" / ")}`
+        : "",
     outcomes: outcomes.map(({ id, label }) => {
       const preview = previews.find(({ outcomeId }) => outcomeId === id);
       const leaders = preview?.leaders.map(({ name, probability }) => `${name} ${formatPercent(probability)}`) ?? [];

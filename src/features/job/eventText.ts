@@ -1,4 +1,4 @@
-import { findingText } from "@/core/isolate/isolateCase";
+import { findingText } from "@/core/isolate/findingText";
 import { shippedLibrary } from "@/core/isolate/library";
 import { findProofKind } from "@/core/prove/proofKinds";
 import { formatClock } from "@/shared/format";

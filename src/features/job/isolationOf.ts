@@ -49,7 +49,7 @@ export function isolationHeadline(result: JobIsolation, findings: readonly JobFi
   if (!next || next.bits < WORTH_ASKING_BITS) {
     return { headline, detail, nextStep: "Name the cause", nextWorth: "no check left would change what to repair" };
   }
-  const splits = next.splits.length === 2 ? `: splits ${next.splits.join(" from ")}` : "";
+  const splits = next.splits.length === 2 ? `: splits ${next.splits.map(({ name }) => name).join(" from ")}` : "";
   return {
     headline,
     detail,

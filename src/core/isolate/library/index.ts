@@ -1,14 +1,36 @@
 import { type Library } from "../library.types";
+import { board } from "./board";
+import { complaints } from "./complaints";
 import { droppedOut } from "./droppedOut";
+import { escs } from "./escs";
+import { joinFamilies } from "./family";
+import { frame } from "./frame";
+import { gimbal } from "./gimbal";
+import { helicopter } from "./helicopter";
+import { motors } from "./motors";
+import { navigation } from "./navigation";
 import { noPicture } from "./noPicture";
-
-const families = [noPicture, droppedOut];
+import { powerPath } from "./powerPath";
+import { props } from "./props";
+import { radio } from "./radio";
+import { rigging } from "./rigging";
+import { servos } from "./servos";
 
 /** The library that ships: the families one after another. A new family is a new file and a new line here. */
-export const shippedLibrary: Library = {
-  version: "2026.11",
-  repairs: families.flatMap(({ repairs }) => repairs),
-  faults: families.flatMap(({ faults }) => faults),
-  readings: families.flatMap(({ readings }) => readings),
-  checks: families.flatMap(({ checks }) => checks),
-};
+export const shippedLibrary: Library = joinFamilies("2026.11", [
+  complaints,
+  noPicture,
+  droppedOut,
+  powerPath,
+  escs,
+  motors,
+  props,
+  frame,
+  board,
+  radio,
+  navigation,
+  servos,
+  rigging,
+  helicopter,
+  gimbal,
+]);
