@@ -54,6 +54,10 @@ async function setDemoState(pool: Pool, state: "loading" | "loaded"): Promise<vo
 
 /** Children before their parents, as the foreign keys want it. */
 const TABLES = [
+  "cause_count",
+  "closed_case",
+  "library_revision",
+  "workshop",
   "bench_run_chunk",
   "bench_run",
   "proof",

@@ -71,11 +71,13 @@ async function playStep(context: VerbContext, jobId: number, step: DemoStep): Pr
         ...target,
         checkId: step.check,
         outcomeId: step.outcome,
+        value: null,
+        doubtful: false,
         minutes: null,
         note: step.note,
       }));
     case "name":
-      return void (await nameCause(context, { ...target, faultIds: step.faults, note: "" }));
+      return void (await nameCause(context, { ...target, faultIds: step.faults, other: "", note: "" }));
     case "run": {
       const runId = await simulateRun(context, jobId, job.craftId, step);
       return void (await keepRun(context, { ...target, runId, asBaseline: step.baseline }));

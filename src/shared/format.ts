@@ -42,3 +42,8 @@ export function formatDateTime(at: Date): string {
 export function formatDate(at: Date): string {
   return formatDateTime(at).split(",")[0]!;
 }
+
+/** Cents as an amount with two decimals, in the shop's own currency, which it need not be told. */
+export function formatMoney(cents: number): string {
+  return Number.isFinite(cents) ? (cents / 100).toFixed(2) : "–";
+}

@@ -35,7 +35,7 @@ describe("getBoard", () => {
 
   it("filters by bay and technician", async () => {
     const jobId = await shop.receive({ technicianId: shop.lead.person.id });
-    await nameCause(shop.technician, { ...(await shop.target(jobId)), faultIds: ["camera-dead"], note: "" });
+    await nameCause(shop.technician, { ...(await shop.target(jobId)), faultIds: ["camera-dead"], other: "", note: "" });
     expect(await ids({ bay: "bench", technicianId: shop.lead.person.id })).toEqual([jobId]);
     expect(await ids({ bay: "isolate", technicianId: shop.lead.person.id })).toEqual([]);
   });

@@ -11,19 +11,37 @@ beforeAll(async () => (shop = await openTestShop()));
 afterAll(() => shop.close());
 
 const answer = async (jobId: number, checkId: string, outcomeId: string) =>
-  answerCheck(shop.technician, { ...(await shop.target(jobId)), checkId, outcomeId, minutes: null, note: "" });
+  answerCheck(shop.technician, {
+    ...(await shop.target(jobId)),
+    checkId,
+    outcomeId,
+    minutes: null,
+    note: "",
+    value: null,
+    doubtful: false,
+  });
 
 describe("a job's history", () => {
   it("shows the one who comes second what the first did, and stores nothing of theirs", async () => {
     const jobId = await shop.receive();
     const seen = await shop.target(jobId);
-    await answerCheck(shop.lead, { ...seen, checkId: "overlay", outcomeId: "none", minutes: 1, note: "" });
+    await answerCheck(shop.lead, {
+      ...seen,
+      checkId: "overlay",
+      outcomeId: "none",
+      minutes: 1,
+      note: "",
+      value: null,
+      doubtful: false,
+    });
     const second = answerCheck(shop.technician, {
       ...seen,
       checkId: "spare-camera",
       outcomeId: "back",
       minutes: 4,
       note: "",
+      value: null,
+      doubtful: false,
     });
     const error = await second.catch((caught: unknown) => caught);
     expect(error).toBeInstanceOf(ConflictError);
@@ -38,7 +56,7 @@ describe("a job's history", () => {
     const seen = await shop.target(jobId);
     const attempts = await Promise.allSettled(
       Array.from({ length: 6 }, () =>
-        addFinding(shop.technician, { ...seen, readingId: "burnt-trace", value: true, note: "" }),
+        addFinding(shop.technician, { ...seen, readingId: "burnt-trace", value: true, doubtful: false, note: "" }),
       ),
     );
     expect(attempts.filter(({ status }) => status === "fulfilled")).toHaveLength(1);
@@ -57,10 +75,15 @@ describe("the verbs of Isolate", () => {
     expect(after.headline).not.toBe(before.headline);
     expect(after.detail).toBe("1 check done, 4 min");
     const { seq } = findingsOf(await listEvents(shop.pool, jobId)).at(-1)!;
-    await withdrawFinding(shop.technician, { ...(await shop.target(jobId)), seq, reason: "wrong plug" });
+    await withdrawFinding(shop.technician, {
+      ...(await shop.target(jobId)),
+      seq,
+      andLater: false,
+      reason: "wrong plug",
+    });
     expect((await getJob(shop.pool, jobId)).headline).toBe(before.headline);
     expect(findingsOf(await listEvents(shop.pool, jobId)).at(-1)!.state).toBe("taken back");
-    const again = withdrawFinding(shop.technician, { ...(await shop.target(jobId)), seq, reason: "" });
+    const again = withdrawFinding(shop.technician, { ...(await shop.target(jobId)), seq, andLater: false, reason: "" });
     await expect(again).rejects.toMatchObject({ code: "invalid_input" });
   });
 
@@ -69,10 +92,12 @@ describe("the verbs of Isolate", () => {
     const target = await shop.target(jobId);
     await expect(answer(jobId, "dowsing", "yes")).rejects.toThrow(/no check "dowsing"/);
     await expect(answer(jobId, "overlay", "maybe")).rejects.toThrow(/no outcome "maybe"/);
-    await expect(addFinding(shop.technician, { ...target, readingId: "aura", value: true, note: "" })).rejects.toThrow(
-      /no reading "aura"/,
-    );
-    await expect(nameCause(shop.viewer, { ...target, faultIds: ["camera-dead"], note: "" })).rejects.toMatchObject({
+    await expect(
+      addFinding(shop.technician, { ...target, readingId: "aura", value: true, doubtful: false, note: "" }),
+    ).rejects.toThrow(/no reading "aura"/);
+    await expect(
+      nameCause(shop.viewer, { ...target, faultIds: ["camera-dead"], other: "", note: "" }),
+    ).rejects.toMatchObject({
       code: "forbidden",
     });
   });
@@ -80,7 +105,7 @@ describe("the verbs of Isolate", () => {
   it("name the cause with the probability it had, and go on to Bench", async () => {
     const jobId = await shop.receive();
     await answer(jobId, "spare-camera", "back");
-    await nameCause(shop.technician, { ...(await shop.target(jobId)), faultIds: ["camera-dead"], note: "" });
+    await nameCause(shop.technician, { ...(await shop.target(jobId)), faultIds: ["camera-dead"], other: "", note: "" });
     expect(await getJob(shop.pool, jobId)).toMatchObject({ bay: "bench", baysDone: ["receive", "isolate"] });
     const named = (await listEvents(shop.pool, jobId)).find((event) => event.kind === "cause_named")!;
     expect(named.payload).toMatchObject({ faults: [{ id: "camera-dead", repair: "Replace the camera" }] });

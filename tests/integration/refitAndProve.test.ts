@@ -1,3 +1,4 @@
+import { shippedLibrary } from "@/core/isolate/library";
 import { listFittedParts } from "@/features/craft/fittedPartRepository";
 import { positionsOf } from "@/features/craft/positionsOf";
 import { handBack } from "@/features/handback/handBack";
@@ -140,7 +141,7 @@ describe("decideProof", () => {
     const job = await getJob(shop.pool, jobId);
     expect(job).toMatchObject({ bay: "isolate", cameBackFrom: "prove" });
     expect(job.baysDone).toEqual(["receive"]);
-    expect(countedFindings(findingsOf(await listEvents(shop.pool, jobId)))).toEqual([
+    expect(countedFindings(findingsOf(await listEvents(shop.pool, jobId)), shippedLibrary)).toEqual([
       { kind: "reading", readingId: "dropped", value: true },
     ]);
     await expect(decide(jobId, "mounting", "met")).rejects.toThrow(/decided in Prove/);
@@ -208,6 +209,7 @@ describe("handBack", () => {
       await getCraft(shop.pool, job.craftId),
       await listEvents(shop.pool, jobId),
       await proofs(jobId),
+      shippedLibrary,
     );
     expect(report.changes).toEqual([expect.stringContaining("Camera mark 1")]);
     expect(report.proofs.every(({ state, who }) => state === "met" && who === "Test technician")).toBe(true);
@@ -226,6 +228,7 @@ describe("handBack", () => {
       await getCraft(shop.pool, job.craftId),
       await listEvents(shop.pool, jobId),
       await proofs(jobId),
+      shippedLibrary,
     );
     expect(report.proofs.length).toBeGreaterThan(18);
     const pdf = (await reportPdf(report)).toString("latin1");

@@ -36,10 +36,19 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
     changeDetails(context, { ...target, complaint: "another", lastChange: "", waitingFor: "", technicianId: null }),
   addPhoto: (context) => addPhoto(context, { jobId, fileName: "a.png", bytes: Buffer.alloc(1) }),
   answerCheck: (context, target) =>
-    answerCheck(context, { ...target, checkId: "overlay", outcomeId: "none", minutes: 1, note: "" }),
-  addFinding: (context, target) => addFinding(context, { ...target, readingId: "dropped", value: true, note: "" }),
-  withdrawFinding: (context, target) => withdrawFinding(context, { ...target, seq: 2, reason: "" }),
-  nameCause: (context, target) => nameCause(context, { ...target, faultIds: ["camera-dead"], note: "" }),
+    answerCheck(context, {
+      ...target,
+      checkId: "overlay",
+      outcomeId: "none",
+      minutes: 1,
+      note: "",
+      value: null,
+      doubtful: false,
+    }),
+  addFinding: (context, target) =>
+    addFinding(context, { ...target, readingId: "dropped", value: true, doubtful: false, note: "" }),
+  withdrawFinding: (context, target) => withdrawFinding(context, { ...target, seq: 2, andLater: false, reason: "" }),
+  nameCause: (context, target) => nameCause(context, { ...target, faultIds: ["camera-dead"], other: "", note: "" }),
   enterBay: (context, target) => enterBay(context, { ...target, to: "bench", reason: "" }),
   connectRig: (context) => connectRig(context),
   armSweep: (context) => armSweep(context, { jobId, operatorToken, limits, defect: null }),

@@ -1,10 +1,12 @@
 import "server-only";
+import { type PowerDrawVerdict, WATCH_CHANGE } from "@/core/bench/judgePowerDraw";
 import { POWER_DRAW_PROFILE } from "@/core/bench/sweepProfile";
 import { getCraft, setBaselineRun } from "@/features/craft/craftRepository";
 import { changeJob } from "@/features/job/changeJob";
 import { type NewJobEvent } from "@/features/job/jobEvent.schema";
 import { getJob } from "@/features/job/jobRepository";
 import { refreshedHeadline } from "@/features/job/refreshedHeadline";
+import { formatChange } from "@/shared/format";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
 import { RigCallError, rigClient } from "@/rigs/rigClient";
 import { type RigStatus, type RunStatus } from "@/rigs/runProtocol";
@@ -98,8 +100,25 @@ export async function keepRun(context: VerbContext, input: KeepRunInput): Promis
         }),
       },
     };
-    return { events: [kept], patch: await refreshedHeadline(db, job, [kept]), result: null };
+    const events = [kept, ...evidenceOf(run.id, verdict)];
+    return { events, patch: await refreshedHeadline(db, job, events), result: null };
   });
+}
+
+/** What a run says to Isolate: whether the drive draws more than it used to, when there is a baseline to say so. */
+function evidenceOf(runId: number, { comparisons }: PowerDrawVerdict): NewJobEvent[] {
+  if (comparisons.length === 0) return [];
+  const change = Math.max(...comparisons.map(({ currentChange }) => currentChange));
+  return [
+    {
+      kind: "evidence_given",
+      payload: {
+        readings: { "draws-too-much": change > WATCH_CHANGE },
+        source: `bench run ${runId}`,
+        note: `${formatChange(change)} at one voltage`,
+      },
+    },
+  ];
 }
 
 /** Turns what the rig says into a sentence for the person. */

@@ -4,6 +4,7 @@ import { Button, Form, Input } from "antd";
 import Link from "next/link";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
+import { ClosedCaseNote, type ClosedCaseProps } from "./ClosedCaseNote";
 import { handBackAction } from "./handBack.action";
 import styles from "./Handback.module.css";
 import { type Report } from "./report";
@@ -18,11 +19,15 @@ export interface HandbackBayProps {
   isReleasable: boolean;
   openProofs: number;
   mayEdit: boolean;
+  /** Null while the job is open, or when it named no cause. */
+  closedCase: ClosedCaseProps["closedCase"] | null;
+  mayDecideCase: boolean;
 }
 
 /** The report beside the act: hand it back, and only when every proof is met or waived. */
 export function HandbackBay(props: HandbackBayProps) {
-  const { target, report, owner, craftId, isClosed, isReleasable, openProofs, mayEdit } = props;
+  const { target, report, owner, craftId, isClosed, isReleasable, openProofs, mayEdit, closedCase, mayDecideCase } =
+    props;
   const { run, isBusy, failure, reload } = useVerb(handBackAction);
   const help = (field: string) => failure?.fields?.[field];
   return (
@@ -96,6 +101,7 @@ export function HandbackBay(props: HandbackBayProps) {
             </Form>
           )}
         </section>
+        {closedCase && <ClosedCaseNote jobId={target.jobId} closedCase={closedCase} mayDecide={mayDecideCase} />}
         <p className="soft">
           The report says which proofs were met. It does not say that the craft may fly: local aviation rules, site
           rules and licensed practice come first.

@@ -8,3 +8,11 @@ export const HandBackInput = v.object({
   note: NoteText,
 });
 export type HandBackInput = v.InferOutput<typeof HandBackInput>;
+
+/** A lead's word whether a closed job teaches the shop anything. */
+export const DecideCaseInput = v.object({
+  jobId: v.pipe(v.number(), v.integer(), v.minValue(1)),
+  counts: v.boolean(),
+  reason: v.pipe(v.string(), v.trim(), v.maxLength(300, "At most 300 characters.")),
+});
+export type DecideCaseInput = v.InferOutput<typeof DecideCaseInput>;

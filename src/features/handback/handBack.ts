@@ -1,12 +1,17 @@
 import "server-only";
 import { mayRelease } from "@/core/prove/orderProofs";
 import { BAYS } from "@/features/job/bays";
+import { getCraft } from "@/features/craft/craftRepository";
 import { changeJob } from "@/features/job/changeJob";
+import { type Job, jobNumber } from "@/features/job/job";
 import { type NewJobEvent } from "@/features/job/jobEvent.schema";
+import { listEvents } from "@/features/job/jobEventRepository";
 import { listProofs } from "@/features/job/proofRepository";
+import { insertClosedCase, setCaseCounts } from "@/features/knowledge/closedCaseRepository";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
-import { AppError } from "@/server/errors";
-import { type HandBackInput } from "./handBack.schema";
+import { type Db, withTransaction } from "@/server/db";
+import { AppError, NotFoundError } from "@/server/errors";
+import { type DecideCaseInput, type HandBackInput } from "./handBack.schema";
 
 /**
  * Hands the craft back and closes the job.
@@ -27,6 +32,7 @@ export async function handBack(context: VerbContext, input: HandBackInput): Prom
           : `${open === 1 ? "1 proof is" : `${open} proofs are`} neither met nor waived.`,
       );
     }
+    await rememberCase(db, job);
     const events: NewJobEvent[] = [{ kind: "handed_back", payload: { to, note } }];
     const waived = proofs.filter(({ state }) => state === "waived").length;
     return {
@@ -45,4 +51,27 @@ export async function handBack(context: VerbContext, input: HandBackInput): Prom
       result: null,
     };
   });
+}
+
+/** Counts the job's named cause for the shop's own rates. A cause outside the library counts as a job without one of its faults. */
+async function rememberCase(db: Db, job: Job): Promise<void> {
+  const cause = (await listEvents(db, job.id)).findLast((event) => event.kind === "cause_named");
+  if (!cause) return; // nothing was isolated on this job, so it teaches nothing
+  const { kind } = await getCraft(db, job.craftId);
+  await insertClosedCase(db, { jobId: job.id, craftKind: kind, faultIds: cause.payload.faults.map(({ id }) => id) });
+}
+
+/**
+ * Takes a wrongly closed job out of what the shop learns from, or back in.
+ *
+ * @throws {AppError} `forbidden`; {NotFoundError} for a job that was never closed with a cause
+ */
+export async function decideCase(context: VerbContext, input: DecideCaseInput): Promise<null> {
+  requireRole(context, "lead");
+  const { jobId, counts, reason } = input;
+  const isFound = await withTransaction(context.pool, (db) =>
+    setCaseCounts(db, jobId, counts, { personId: context.person.id, reason }),
+  );
+  if (!isFound) throw new NotFoundError(`A closed case of job ${jobNumber(jobId)}`);
+  return null;
 }

@@ -1,3 +1,4 @@
+import { shippedLibrary } from "@/core/isolate/library";
 import { type Craft } from "@/features/craft/craft";
 import { type Job } from "@/features/job/job";
 import { type JobEvent, type NewJobEvent } from "@/features/job/jobEvent.schema";
@@ -18,7 +19,7 @@ const history = (...events: NewJobEvent[]): JobEvent[] =>
 const draw = { voltageV: 11.87, currentA: 15.4, powerW: 182.8 };
 const answer = (outcomeId: string): NewJobEvent => ({
   kind: "check_answered",
-  payload: { checkId: "overlay", outcomeId, minutes: 1, note: "" },
+  payload: { checkId: "overlay", outcomeId, minutes: 1, note: "", value: null, doubtful: false },
 });
 
 const events = history(
@@ -30,6 +31,7 @@ const events = history(
     kind: "cause_named",
     payload: {
       faults: [{ id: "camera-dead", name: "Camera dead", repair: "Replace the camera", probability: 0.97 }],
+      other: "",
       note: "",
     },
   },
@@ -67,7 +69,7 @@ const proofs = [
     decidedAt: at,
   },
 ];
-const report = reportOf(job, craft, events, proofs);
+const report = reportOf(job, craft, events, proofs, shippedLibrary);
 
 describe("reportOf", () => {
   it("says what was wrong and how it was proven, leaving out what was taken back", () => {
@@ -101,7 +103,7 @@ describe("reportOf", () => {
   });
 
   it("says so when there is nothing to say", () => {
-    const empty = reportOf({ ...job, closedAt: null } as Job, craft, [], []);
+    const empty = reportOf({ ...job, closedAt: null } as Job, craft, [], [], shippedLibrary);
     expect(empty).toMatchObject({
       cause: ["No cause was named."],
       verdict: "No bench run was kept.",

@@ -1,9 +1,10 @@
+import { type Library } from "@/core/isolate/library.types";
 import { findProofKind } from "@/core/prove/proofKinds";
 import { CRAFT_KINDS } from "@/core/refit/craftKinds";
 import { type Craft } from "@/features/craft/craft";
 import { eventText } from "@/features/job/eventText";
 import { type Job, jobNumber } from "@/features/job/job";
-import { type JobEvent } from "@/features/job/jobEvent.schema";
+import { type EventPayload, type JobEvent } from "@/features/job/jobEvent.schema";
 import { type Proof } from "@/features/job/proofRepository";
 import { formatChange, formatClock, formatDate, formatPercent, formatQuantity } from "@/shared/format";
 
@@ -27,14 +28,21 @@ export interface Report {
 const MAX_EVIDENCE = 8;
 
 /** Gathers a job's report from its history and proofs. */
-export function reportOf(job: Job, craft: Craft, events: readonly JobEvent[], proofs: readonly Proof[]): Report {
+export function reportOf(
+  job: Job,
+  craft: Craft,
+  events: readonly JobEvent[],
+  proofs: readonly Proof[],
+  library: Library,
+): Report {
   const withdrawn = new Set(events.flatMap((event) => (event.kind === "finding_withdrawn" ? [event.payload.seq] : [])));
   const cause = events.findLast((event) => event.kind === "cause_named");
   const run = events.findLast((event) => event.kind === "run_kept");
   const handed = events.findLast((event) => event.kind === "handed_back");
   const sorties = events.flatMap((event) => (event.kind === "sortie_logged" ? [event.payload] : []));
   const evidence = events.filter(
-    ({ kind, seq }) => (kind === "check_answered" || kind === "finding_added") && !withdrawn.has(seq),
+    ({ kind, seq }) =>
+      (kind === "check_answered" || kind === "finding_added" || kind === "evidence_given") && !withdrawn.has(seq),
   );
   const changes = events.filter(({ kind }) => kind === "part_replaced" || kind === "setting_changed");
   return {
@@ -43,11 +51,9 @@ export function reportOf(job: Job, craft: Craft, events: readonly JobEvent[], pr
     complaint: job.complaint,
     received: formatDate(job.receivedAt),
     handedBack: job.closedAt ? `${formatDate(job.closedAt)} to ${handed?.payload.to ?? ""}` : "not yet",
-    cause: cause?.payload.faults.map(
-      ({ name, probability }) => `${name} (${formatPercent(probability)} when named)`,
-    ) ?? ["No cause was named."],
-    evidence: evidence.slice(-MAX_EVIDENCE).map(eventText),
-    changes: changes.map(eventText),
+    cause: cause ? causeTexts(cause.payload) : ["No cause was named."],
+    evidence: evidence.slice(-MAX_EVIDENCE).map((event) => eventText(event, library)),
+    changes: changes.map((event) => eventText(event, library)),
     figures:
       run?.payload.steps.map(({ name, measured, baseline, change }) => ({
         step: name,
@@ -65,6 +71,11 @@ export function reportOf(job: Job, craft: Craft, events: readonly JobEvent[], pr
     flown: flownText(sorties),
     people: [...new Set(events.map(({ personName }) => personName))].join(", "),
   };
+}
+
+function causeTexts({ faults, other }: EventPayload<"cause_named">): string[] {
+  const known = faults.map(({ name, probability }) => `${name} (${formatPercent(probability)} when named)`);
+  return other ? [...known, `${other} (not in the library)`] : known;
 }
 
 function drawText({ voltageV, currentA, powerW }: { voltageV: number; currentA: number; powerW: number }): string {

@@ -1,57 +1,49 @@
 "use client";
 
-import { Input, Modal, Radio, type RefSelectProps, Select } from "antd";
+import { Checkbox, Input, type InputRef, Modal, Radio } from "antd";
 import { useRef, useState } from "react";
+import { type CraftKind } from "@/core/refit/craftKinds";
+import { ComplaintPicker } from "@/features/knowledge/ComplaintPicker";
+import { type ComplaintChoice } from "@/features/knowledge/complaintsOf";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { addFindingAction } from "./isolate.action";
 
-/** A reading that can be added. */
-export interface ReadingChoice {
-  id: string;
-  whenTrue: string;
-  whenFalse: string;
-  /** Lower-case words that the search finds it by. */
-  words: string;
-}
-
 interface Props {
   target: { jobId: number; version: number };
-  readings: readonly ReadingChoice[];
+  craftKind: CraftKind;
+  readings: readonly ComplaintChoice[];
   onClose: () => void;
 }
 
 /** Adds something that was seen, or seen not to be so, at any time. */
-export function AddFindingDialog({ target, readings, onClose }: Props) {
+export function AddFindingDialog({ target, craftKind, readings, onClose }: Props) {
   const { run, isBusy, failure, reload } = useVerb(addFindingAction);
   const [readingId, setReadingId] = useState<string | null>(null);
   const [value, setValue] = useState(true);
+  const [doubtful, setDoubtful] = useState(false);
   const [note, setNote] = useState("");
   const reading = readings.find(({ id }) => id === readingId);
-  const search = useRef<RefSelectProps>(null);
+  const search = useRef<InputRef>(null);
   return (
     <Modal
       open
+      width={820}
       title="Add a finding"
       okText="Add"
       okButtonProps={{ disabled: !reading, loading: isBusy }}
-      onOk={() => void run({ ...target, readingId, value, note }, onClose)}
+      onOk={() => void run({ ...target, readingId, value, doubtful, note }, onClose)}
       onCancel={onClose}
       // The dialog takes the focus when it opens; the search box is where the next key belongs.
       afterOpenChange={(isOpen) => isOpen && search.current?.focus()}
     >
       <div className="stack">
-        <Select
-          ref={search}
-          showSearch={{
-            filterOption: (input, option) =>
-              readings.find(({ id }) => id === option?.value)?.words.includes(input.toLowerCase()) ?? false,
-          }}
-          placeholder="What was seen? Type a word: snow, reboot, smell …"
-          options={readings.map(({ id, whenTrue }) => ({ value: id, label: whenTrue }))}
-          value={readingId}
-          onChange={setReadingId}
-          aria-label="What was seen"
+        <ComplaintPicker
+          kind={craftKind}
+          choices={readings}
+          value={readingId ? [readingId] : []}
+          onChange={(ids) => setReadingId(ids.at(-1) ?? null)}
+          searchRef={search}
         />
         {reading && (
           <Radio.Group value={value} onChange={(event) => setValue(event.target.value as boolean)}>
@@ -59,11 +51,15 @@ export function AddFindingDialog({ target, readings, onClose }: Props) {
             <Radio value={false}>{reading.whenFalse}</Radio>
           </Radio.Group>
         )}
+        <Checkbox checked={doubtful} onChange={(event) => setDoubtful(event.target.checked)}>
+          Doubtful: somebody thinks so, nobody is sure
+        </Checkbox>
         <Input
           value={note}
           onChange={(event) => setNote(event.target.value)}
           placeholder="Note (optional)"
           maxLength={500}
+          aria-label="Note"
         />
         <FailureNotice failure={failure} onReload={reload} />
       </div>

@@ -1,41 +1,67 @@
 "use client";
 
-import { Input } from "antd";
+import { Checkbox, Input, InputNumber } from "antd";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
+import { formatPercent } from "@/shared/format";
 import styles from "./Isolate.module.css";
 import { type CheckView } from "./isolateView";
+import { useCheckTimer } from "./useCheckTimer";
 
 /** Outcome keys lie on the home row, so that the other hand can stay on the craft; digits go to the bays. */
 const OUTCOME_KEYS = ["a", "s", "d", "f", "g"] as const;
 
+/** What is given as an answer. */
+export interface GivenAnswer {
+  outcomeId: string | null;
+  value: number | null;
+  doubtful: boolean;
+  minutes: number | null;
+  note: string;
+  photos: readonly File[];
+}
+
 interface Props {
   check: CheckView;
   isFirst: boolean;
-  others: readonly CheckView[];
   isBusy: boolean;
   mayEdit: boolean;
   areKeysFree: boolean;
-  onAnswer: (outcomeId: string, note: string) => void;
-  onChoose: (checkId: string) => void;
+  onAnswer: (answer: GivenAnswer) => void;
 }
 
-/** The check in hand: how to do it, one key for each answer with what it would mean, and what else could be done. */
-export function CheckInHand({ check, isFirst, others, isBusy, mayEdit, areKeysFree, onAnswer, onChoose }: Props) {
+/** The check in hand: how to do it, a stopwatch, and one key for each answer with what it would mean. */
+export function CheckInHand({ check, isFirst, isBusy, mayEdit, areKeysFree, onAnswer }: Props) {
   const [note, setNote] = useState("");
+  const [value, setValue] = useState<number | null>(null);
+  const [doubtful, setDoubtful] = useState(false);
+  const [photos, setPhotos] = useState<readonly File[]>([]);
+  const timer = useCheckTimer();
   const answers = [
     ...check.outcomes.map((outcome, index) => ({ ...outcome, key: OUTCOME_KEYS[index]! })),
-    { id: "unclear", label: "Unclear", would: "nothing moves", key: "u" },
-    { id: "could-not-do", label: "Could not do it", would: "nothing moves, the next one is offered", key: "x" },
+    { id: "unclear", label: "Unclear", would: "nothing moves", key: "u", probability: 0 },
+    {
+      id: "could-not-do",
+      label: "Could not do it",
+      would: "nothing moves, the next one is offered",
+      key: "x",
+      probability: 0,
+    },
   ];
+  const give = (outcomeId: string | null) =>
+    onAnswer({ outcomeId, value: outcomeId === null ? value : null, doubtful, minutes: timer.minutes, note, photos });
   useHotkeys(
-    answers.map(({ key }) => key).join(","),
+    [...answers.map(({ key }) => key), "t", "q"].join(","),
     (event) => {
-      const answer = answers.find(({ key }) => key === event.key.toLowerCase());
-      if (answer && areKeysFree && !isBusy) onAnswer(answer.id, note);
+      if (!areKeysFree || !mayEdit) return;
+      const key = event.key.toLowerCase();
+      if (key === "t") return timer.toggle();
+      if (key === "q") return setDoubtful(!doubtful);
+      const answer = answers.find((each) => each.key === key);
+      if (answer && !isBusy) give(answer.id);
     },
     { useKey: true },
-    [answers, areKeysFree, isBusy, note],
+    [answers, areKeysFree, isBusy, mayEdit, note, value, doubtful, photos, timer],
   );
   return (
     <>
@@ -44,7 +70,9 @@ export function CheckInHand({ check, isFirst, others, isBusy, mayEdit, areKeysFr
       <p>
         <span className={`number ${styles.worth}`}>{check.bits.toFixed(2)} bit</span> for{" "}
         <span className={`number ${styles.worth}`}>{check.minutes} min</span> · {check.hazard}
+        {check.irreversible && " · cannot be undone"}
         {check.needs.length > 0 && <> · needs {check.needs.join(", ")}</>}
+        {check.on && <> · on {check.on}</>}
         {check.why && <span className="soft"> · {check.why}</span>}
       </p>
       {check.cautions.map((caution) => (
@@ -59,41 +87,88 @@ export function CheckInHand({ check, isFirst, others, isBusy, mayEdit, areKeysFr
       </ol>
       {mayEdit && (
         <>
+          <div className={styles.tools}>
+            <button className={styles.timer} aria-pressed={timer.isRunning} onClick={timer.toggle}>
+              <kbd>T</kbd> <span className="number">{clock(timer.elapsedS)}</span>{" "}
+              {timer.isRunning ? "stop" : timer.elapsedS > 0 ? "go on" : "start the clock"}
+            </button>
+            <Checkbox checked={doubtful} onChange={(event) => setDoubtful(event.target.checked)}>
+              <kbd>Q</kbd> Not sure of the answer
+            </Checkbox>
+          </div>
+          {check.measure && (
+            <form
+              className={styles.tools}
+              onSubmit={(event) => {
+                event.preventDefault();
+                if (value !== null && !isBusy) give(null);
+              }}
+            >
+              <label>
+                {check.measure.quantity}{" "}
+                <InputNumber
+                  value={value}
+                  onChange={setValue}
+                  suffix={check.measure.unit}
+                  aria-label={`${check.measure.quantity} in ${check.measure.unit}`}
+                />
+              </label>
+              <button type="submit" className="plain-button" disabled={value === null || isBusy}>
+                Take the value
+              </button>
+              <span className="soft">{limitText(check)}</span>
+            </form>
+          )}
           <div className={styles.answers}>
-            {answers.map(({ id, label, would, key }) => (
-              <button key={id} className={styles.answer} disabled={isBusy} onClick={() => onAnswer(id, note)}>
+            {answers.map(({ id, label, would, key, probability }) => (
+              <button key={id} className={styles.answer} disabled={isBusy} onClick={() => give(id)}>
                 <kbd>{key.toUpperCase()}</kbd>
                 <span>
                   <strong>{label}</strong>
-                  <small>{would}</small>
+                  <small>
+                    {probability > 0 && `${formatPercent(probability)} likely: `}
+                    {would}
+                  </small>
                 </span>
               </button>
             ))}
           </div>
-          <Input
-            value={note}
-            onChange={(event) => setNote(event.target.value)}
-            placeholder="Note to the answer: a reading, what you heard … (optional)"
-            maxLength={500}
-            aria-label="Note to the answer"
-          />
+          <div className={styles.tools}>
+            <Input
+              value={note}
+              onChange={(event) => setNote(event.target.value)}
+              placeholder="Note to the answer: a reading, what you heard … (optional)"
+              maxLength={500}
+              aria-label="Note to the answer"
+              style={{ flex: "1 1 240px" }}
+            />
+            <label className={styles.photo}>
+              {photos.length > 0 ? photos.map(({ name }) => name).join(", ") : "Add a photo"}
+              <input
+                type="file"
+                accept="image/png,image/jpeg,image/webp"
+                multiple
+                onChange={(event) => setPhotos([...(event.target.files ?? [])])}
+              />
+            </label>
+          </div>
         </>
-      )}
-      {others.length > 0 && (
-        <div>
-          <p className="label">Or</p>
-          <div className="rows">
-            {others.map((other) => (
-              <button key={other.id} className={styles.other} onClick={() => onChoose(other.id)}>
-                <span>{other.title}</span>
-                <span className="number">
-                  {other.bits.toFixed(2)} bit · {other.minutes} min
-                </span>
-              </button>
-            ))}
-          </div>
-        </div>
       )}
     </>
   );
+}
+
+function clock(seconds: number): string {
+  return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, "0")}`;
+}
+
+/** "below 80 %: Under 80 % of its label; else: 80 % or more" */
+function limitText({ measure, outcomes }: CheckView): string {
+  const labelOf = (outcomeId: string) => outcomes.find(({ id }) => id === outcomeId)?.label ?? outcomeId;
+  return measure!.bands
+    .map(
+      ({ below, outcomeId }) =>
+        `${below === undefined ? "else" : `below ${below} ${measure!.unit}`}: ${labelOf(outcomeId)}`,
+    )
+    .join("; ");
 }

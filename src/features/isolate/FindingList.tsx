@@ -3,24 +3,38 @@
 import styles from "./Isolate.module.css";
 import { type FindingView, type IsolateView } from "./isolateView";
 
-interface Props {
+/** What can be done to a finding. */
+export interface FindingDeeds {
+  onWithdraw: (seq: number, andLater: boolean) => void;
+  onDoubt: (seq: number, doubtful: boolean) => void;
+  onConfirm: (seq: number) => void;
+}
+
+interface Props extends FindingDeeds {
   view: IsolateView;
   mayEdit: boolean;
   isBusy: boolean;
   onAdd: () => void;
-  onWithdraw: (seq: number) => void;
 }
 
-/** What is known, each finding with what it said for and against. */
-export function FindingList({ view, mayEdit, isBusy, onAdd, onWithdraw }: Props) {
+/** What is known, each finding with what it said for and against and what it did to the suspects. */
+export function FindingList({ view, mayEdit, isBusy, onAdd, ...deeds }: Props) {
   const counted = view.findings.filter(({ state }) => state === "counted");
   return (
     <section className="panel" aria-label="What we know">
       <h2>
-        What we know · {counted.length} {counted.length === 1 ? "finding" : "findings"}, {Math.round(view.minutesSpent)}{" "}
-        min
+        What we know · {counted.length} {counted.length === 1 ? "finding" : "findings"}
       </h2>
-      <div className="rows">
+      <p>{view.trail}</p>
+      {view.clash.length > 0 && (
+        <div className={styles.second} role="status">
+          <strong>These cannot both be so.</strong> The later one counts; take one back or mark it doubtful.
+          {view.clash.map((pair) => (
+            <p key={pair}>{pair}</p>
+          ))}
+        </div>
+      )}
+      <div className="rows" style={{ marginTop: 10 }}>
         {view.findings.length === 0 && (
           <p className="soft">Nothing was seen yet. Add a finding, or do the check in the middle.</p>
         )}
@@ -28,18 +42,14 @@ export function FindingList({ view, mayEdit, isBusy, onAdd, onWithdraw }: Props)
           <div key={finding.key} className={styles.finding} data-state={finding.state}>
             <p>
               <strong>{finding.title}</strong>
+              {finding.isDoubtful && <span className="watch"> doubtful</span>}
             </p>
-            <p className="soft">{finding.detail}</p>
+            <p className="soft">
+              {finding.detail}, {finding.by}
+            </p>
             <Weights finding={finding} />
-            {finding.state === "counted" ? (
-              mayEdit && (
-                <button className={styles.plain} disabled={isBusy} onClick={() => onWithdraw(finding.seq)}>
-                  take back
-                </button>
-              )
-            ) : (
-              <p className="soft">{finding.state}, does not count</p>
-            )}
+            {finding.trail && <p className={styles.trail}>{finding.trail}</p>}
+            <Deeds finding={finding} isLast={finding === counted.at(-1)} isOff={!mayEdit || isBusy} {...deeds} />
           </div>
         ))}
         {mayEdit && (
@@ -55,9 +65,11 @@ export function FindingList({ view, mayEdit, isBusy, onAdd, onWithdraw }: Props)
       )}
       {counted.length > 0 && view.unexplained.length === 0 && !view.problem && (
         <p className="soft" style={{ marginTop: 12 }}>
-          {view.bestSet.length <= 1
-            ? "One cause explains all of it."
-            : `${view.bestSet.length} causes together explain all of it.`}
+          {view.bestSet.length === 0
+            ? "Chance alone explains it about as well as any cause of the library."
+            : view.bestSet.length === 1
+              ? "One cause explains all of it."
+              : `${view.bestSet.length} causes together explain all of it.`}
         </p>
       )}
       {view.findings.length > 0 && (
@@ -66,6 +78,43 @@ export function FindingList({ view, mayEdit, isBusy, onAdd, onWithdraw }: Props)
         </p>
       )}
     </section>
+  );
+}
+
+function Deeds({
+  finding,
+  isLast,
+  isOff,
+  onWithdraw,
+  onDoubt,
+  onConfirm,
+}: FindingDeeds & { finding: FindingView; isLast: boolean; isOff: boolean }) {
+  const { seq, state, isDoubtful } = finding;
+  if (state === "taken back") return <p className="soft">taken back, does not count</p>;
+  if (state === "before the repair") {
+    return (
+      <p className="soft">
+        before the repair, does not count{" "}
+        <button className={styles.plain} disabled={isOff} onClick={() => onConfirm(seq)}>
+          still so
+        </button>
+      </p>
+    );
+  }
+  return (
+    <p className={styles.deeds}>
+      <button className={styles.plain} disabled={isOff} onClick={() => onWithdraw(seq, false)}>
+        take back
+      </button>
+      {!isLast && (
+        <button className={styles.plain} disabled={isOff} onClick={() => onWithdraw(seq, true)}>
+          undo to here
+        </button>
+      )}
+      <button className={styles.plain} disabled={isOff} onClick={() => onDoubt(seq, !isDoubtful)}>
+        {isDoubtful ? "sure after all" : "doubtful"}
+      </button>
+    </p>
   );
 }
 

@@ -1,43 +1,67 @@
 "use client";
 
+import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
+import { type CraftKind } from "@/core/refit/craftKinds";
+import { uploadPhotos } from "@/features/job/uploadPhotos";
+import { type ComplaintChoice } from "@/features/knowledge/complaintsOf";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
-import { AddFindingDialog, type ReadingChoice } from "./AddFindingDialog";
-import { CheckInHand } from "./CheckInHand";
+import { AddFindingDialog } from "./AddFindingDialog";
+import { CheckInHand, type GivenAnswer } from "./CheckInHand";
+import { ExperimentPanel } from "./ExperimentPanel";
 import { FindingList } from "./FindingList";
-import { answerCheckAction, withdrawFindingAction } from "./isolate.action";
+import { answerCheckAction, confirmFindingAction, doubtFindingAction, withdrawFindingAction } from "./isolate.action";
 import styles from "./Isolate.module.css";
 import { type IsolateView } from "./isolateView";
 import { NameCauseDialog } from "./NameCauseDialog";
+import { OtherChecks } from "./OtherChecks";
 import { SuspectList } from "./SuspectList";
 
 /** What the Isolate page is given. */
 export interface IsolateBayProps {
   target: { jobId: number; version: number };
+  number: string;
+  craftKind: CraftKind;
   view: IsolateView;
-  readings: readonly ReadingChoice[];
+  readings: readonly ComplaintChoice[];
+  experiments: Pick<Parameters<typeof ExperimentPanel>[0], "steps" | "judged">;
   mayEdit: boolean;
   isHere: boolean;
 }
 
+const OTHERS_SHOWN = 4;
+
 /** Left what we know, middle the one check in hand, right the suspects. */
-export function IsolateBay({ target, view, readings, mayEdit, isHere }: IsolateBayProps) {
+export function IsolateBay(props: IsolateBayProps) {
+  const { target, number, craftKind, view, readings, experiments, mayEdit, isHere } = props;
+  const router = useRouter();
   const answer = useVerb(answerCheckAction);
   const withdraw = useVerb(withdrawFindingAction);
+  const doubt = useVerb(doubtFindingAction);
+  const confirm = useVerb(confirmFindingAction);
+  const verbs = [answer, withdraw, doubt, confirm];
+  const failed = verbs.find(({ failure }) => failure !== null);
   const [chosenId, choose] = useState<string | null>(null);
   const [dialog, setDialog] = useState<"finding" | "cause" | null>(null);
+  const [photoProblems, setPhotoProblems] = useState<string[]>([]);
   const check = view.checks.find(({ id }) => id === chosenId) ?? view.checks[0];
-  const others = view.checks.filter(({ id }) => id !== check?.id).slice(0, 4);
-  const isBusy = answer.isBusy || withdraw.isBusy;
+  const others = view.checks.filter(({ id }) => id !== check?.id).slice(0, OTHERS_SHOWN);
+  const isBusy = verbs.some((verb) => verb.isBusy);
   const lastCounted = view.findings.findLast(({ state }) => state === "counted");
 
-  const give = (outcomeId: string, note = "") => {
+  const give = ({ photos, ...given }: GivenAnswer) => {
     if (!check || !mayEdit) return;
-    void answer.run({ ...target, checkId: check.id, outcomeId, note }, () => choose(null));
+    void answer.run({ ...target, checkId: check.id, ...given }, () => {
+      choose(null);
+      if (photos.length > 0)
+        void uploadPhotos(number, photos)
+          .then(setPhotoProblems)
+          .then(() => router.refresh());
+    });
   };
-  const takeBack = (seq: number) => void withdraw.run({ ...target, seq });
+  const takeBack = (seq: number, andLater: boolean) => void withdraw.run({ ...target, seq, andLater });
   useHotkeys(
     "n",
     (event) => {
@@ -49,56 +73,73 @@ export function IsolateBay({ target, view, readings, mayEdit, isHere }: IsolateB
   useHotkeys(
     "z",
     () => {
-      if (mayEdit && lastCounted) takeBack(lastCounted.seq);
+      if (mayEdit && lastCounted) takeBack(lastCounted.seq, false);
     },
     { useKey: true },
   );
 
   return (
-    <div className={styles.bay}>
-      <FindingList
-        view={view}
-        mayEdit={mayEdit}
-        isBusy={isBusy}
-        onAdd={() => setDialog("finding")}
-        onWithdraw={takeBack}
-      />
-      <section className="panel stack" aria-label="Do this next">
-        <FailureNotice
-          failure={answer.failure ?? withdraw.failure}
-          onReload={answer.failure ? answer.reload : withdraw.reload}
+    <div className="stack">
+      <div className={styles.bay}>
+        <FindingList
+          view={view}
+          mayEdit={mayEdit}
+          isBusy={isBusy}
+          onAdd={() => setDialog("finding")}
+          onWithdraw={takeBack}
+          onDoubt={(seq, doubtful) => void doubt.run({ ...target, seq, doubtful })}
+          onConfirm={(seq) => void confirm.run({ ...target, seq })}
         />
-        {view.problem ? (
-          <Contradiction problem={view.problem} />
-        ) : check ? (
-          <CheckInHand
-            key={check.id}
-            check={check}
-            isFirst={check.id === view.checks[0]?.id}
-            others={others}
-            isBusy={isBusy}
-            mayEdit={mayEdit}
-            areKeysFree={dialog === null}
-            onAnswer={give}
-            onChoose={choose}
-          />
-        ) : (
-          <p>No check is left. Name the cause, or add what else was seen.</p>
-        )}
-      </section>
-      <SuspectList view={view} mayEdit={mayEdit && isHere} onName={() => setDialog("cause")} />
-      {dialog === "finding" && <AddFindingDialog target={target} readings={readings} onClose={() => setDialog(null)} />}
+        <section className="panel stack" aria-label="Do this next">
+          <FailureNotice failure={failed?.failure ?? null} onReload={() => failed?.reload()} />
+          {photoProblems.map((problem) => (
+            <p key={problem} role="alert" className="bad">
+              {problem}
+            </p>
+          ))}
+          {view.problem ? (
+            <Contradiction problem={view.problem} clash={view.clash} />
+          ) : check ? (
+            <>
+              <CheckInHand
+                key={check.id}
+                check={check}
+                isFirst={check.id === view.checks[0]?.id}
+                isBusy={isBusy}
+                mayEdit={mayEdit}
+                areKeysFree={dialog === null}
+                onAnswer={give}
+              />
+              <OtherChecks others={others} missing={view.missing} onChoose={choose} />
+            </>
+          ) : (
+            <p>No check is left. Name the cause, or add what else was seen.</p>
+          )}
+        </section>
+        <SuspectList view={view} mayEdit={mayEdit && isHere} onName={() => setDialog("cause")} />
+      </div>
+      <ExperimentPanel target={target} {...experiments} mayEdit={mayEdit} />
+      {dialog === "finding" && (
+        <AddFindingDialog target={target} craftKind={craftKind} readings={readings} onClose={() => setDialog(null)} />
+      )}
       {dialog === "cause" && <NameCauseDialog target={target} view={view} onClose={() => setDialog(null)} />}
     </div>
   );
 }
 
-function Contradiction({ problem }: { problem: string }) {
+function Contradiction({ problem, clash }: { problem: string; clash: readonly string[] }) {
   return (
     <div className="stack">
       <h1 className="bad">The findings contradict each other</h1>
       <p>{problem}</p>
-      <p>Take back the finding you trust least, on the left.</p>
+      {clash.length > 0 && (
+        <ul>
+          {clash.map((finding) => (
+            <li key={finding}>{finding}</li>
+          ))}
+        </ul>
+      )}
+      <p>Take back the one you trust least, on the left, or mark it doubtful.</p>
     </div>
   );
 }

@@ -20,15 +20,19 @@ export function NameCauseDialog({ target, view, onClose }: Props) {
   const router = useRouter();
   const path = usePathname();
   const { run, isBusy, failure, reload } = useVerb(nameCauseAction);
-  const [faultIds, setFaultIds] = useState<string[]>(view.bestSet);
+  const suspects = view.groups.flatMap((group) => group.suspects);
+  const [faultIds, setFaultIds] = useState<string[]>(
+    view.bestSet.filter((id) => suspects.some(({ faultId }) => faultId === id)),
+  );
+  const [other, setOther] = useState("");
   const [note, setNote] = useState("");
   return (
     <Modal
       open
       title="Name the cause"
       okText="Name it and go on to Bench"
-      okButtonProps={{ disabled: faultIds.length === 0, loading: isBusy }}
-      onOk={() => void run({ ...target, faultIds, note }, () => router.push(path.replace(/isolate$/, "bench")))}
+      okButtonProps={{ disabled: faultIds.length === 0 && other.trim() === "", loading: isBusy }}
+      onOk={() => void run({ ...target, faultIds, other, note }, () => router.push(path.replace(/isolate$/, "bench")))}
       onCancel={onClose}
     >
       <div className="stack">
@@ -36,10 +40,17 @@ export function NameCauseDialog({ target, view, onClose }: Props) {
           style={{ display: "grid", gap: 8 }}
           value={faultIds}
           onChange={(values) => setFaultIds(values as string[])}
-          options={view.suspects.map(({ faultId, name, probability, repair }) => ({
+          options={suspects.map(({ faultId, name, probability, repair }) => ({
             value: faultId,
             label: `${name}, ${formatPercent(probability)}: ${repair.charAt(0).toLowerCase()}${repair.slice(1)}`,
           }))}
+        />
+        <Input
+          value={other}
+          onChange={(event) => setOther(event.target.value)}
+          placeholder="Something the library does not have: say what it was"
+          aria-label="A cause that the library does not have"
+          maxLength={200}
         />
         {view.unexplained.length > 0 && (
           <p className="watch">Does the cause explain this as well? {view.unexplained.join("; ")}.</p>
@@ -48,6 +59,7 @@ export function NameCauseDialog({ target, view, onClose }: Props) {
           value={note}
           onChange={(event) => setNote(event.target.value)}
           placeholder="Note (optional)"
+          aria-label="Note"
           maxLength={500}
         />
         <FailureNotice failure={failure} onReload={reload} />

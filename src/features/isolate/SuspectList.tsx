@@ -3,27 +3,21 @@
 import { Button } from "antd";
 import { formatPercent } from "@/shared/format";
 import styles from "./Isolate.module.css";
-import { type IsolateView } from "./isolateView";
+import { type IsolateView, type SuspectView } from "./isolateView";
 
-/** Suspects as bars, with a tick where each stood before the last finding. Several may be true at once. */
+/** Suspects as bars, by part, with a tick where each stood before the last finding. Several may be true at once. */
 export function SuspectList({ view, mayEdit, onName }: { view: IsolateView; mayEdit: boolean; onName: () => void }) {
+  const { advice } = view;
   return (
     <section className="panel" aria-label="Suspects">
       <h2>Suspects · tick: before the last finding</h2>
       <div className="stack">
-        {view.suspects.map((suspect) => (
-          <div
-            key={suspect.faultId}
-            title={`${suspect.looksLike} Prior ${formatPercent(suspect.prior)} (${suspect.grade}).`}
-          >
-            <div className={styles.suspect}>
-              <span>{suspect.name}</span>
-              <span className={`number ${styles.probability}`}>{formatPercent(suspect.probability)}</span>
-            </div>
-            <div className={styles.bar} aria-hidden>
-              <span style={{ width: `${suspect.probability * 100}%` }} />
-              <i style={{ left: `${suspect.before * 100}%` }} />
-            </div>
+        {view.groups.map(({ part, suspects }) => (
+          <div key={part}>
+            <h3 className="label">{part}</h3>
+            {suspects.map((suspect) => (
+              <Suspect key={suspect.faultId} suspect={suspect} />
+            ))}
           </div>
         ))}
         {view.others > 0 && (
@@ -31,17 +25,61 @@ export function SuspectList({ view, mayEdit, onName }: { view: IsolateView; mayE
             {view.others} more fault modes could not explain what was seen.
           </p>
         )}
-        {mayEdit && view.suspects.length > 0 && (
-          <Button type="primary" onClick={onName} block>
+        {advice && (
+          <div className={styles.advice} data-advice={advice.advice}>
+            <p>{advice.sentence}</p>
+            {advice.steps.length > 0 && (
+              <ol>
+                {advice.steps.map((step) => (
+                  <li key={step}>{step}</li>
+                ))}
+              </ol>
+            )}
+          </div>
+        )}
+        {mayEdit && (
+          <Button type={advice?.advice === "check" ? "default" : "primary"} onClick={onName} block>
             Name the cause
           </Button>
         )}
+        {view.mindChangers.length > 0 && (
+          <div>
+            <h3 className="label">What would change my mind</h3>
+            <ul className={styles.mind}>
+              {view.mindChangers.map((text) => (
+                <li key={text}>{text}</li>
+              ))}
+            </ul>
+          </div>
+        )}
         <p className="soft" style={{ fontSize: 13 }}>
-          Chances from the library: trade judgement and guesses, not measured. They need not add up to 100 %, since two
-          faults at once are common.
+          They need not add up to 100 %, since two faults at once are common. Open one to see where its rate comes from.
           {view.massRanked > 0 && ` The check ranking looked at ${formatPercent(view.massRanked)} of all combinations.`}
+          {!view.isExact && " So many findings hang together here that these figures are approximate."}
         </p>
       </div>
     </section>
+  );
+}
+
+function Suspect({ suspect }: { suspect: SuspectView }) {
+  const { name, probability, before, looksLike, repair, rate } = suspect;
+  return (
+    <details className={styles.suspectRow}>
+      <summary>
+        <span className={styles.suspect}>
+          <span>{name}</span>
+          <span className={`number ${styles.probability}`}>{formatPercent(probability)}</span>
+        </span>
+        <span className={styles.bar} aria-hidden>
+          <span style={{ width: `${probability * 100}%` }} />
+          <i style={{ left: `${before * 100}%` }} />
+        </span>
+      </summary>
+      <p>{looksLike}</p>
+      <p className="soft">
+        {repair}. {rate}
+      </p>
+    </details>
   );
 }

@@ -1,8 +1,11 @@
 import "server-only";
-import { shippedLibrary } from "@/core/isolate/library";
+import { judgeExperiments } from "@/core/isolate/judgeExperiments";
 import { findingsOf } from "@/features/job/findings";
 import { getJobPage } from "@/features/job/getJobPage";
 import { isolationOf } from "@/features/job/isolationOf";
+import { jobNumber } from "@/features/job/job";
+import { choicesOf } from "@/features/knowledge/complaintsOf";
+import { getKnowledge } from "@/features/knowledge/getKnowledge";
 import { hasRole } from "@/features/people/person";
 import { type VerbContext } from "@/features/people/verbContext";
 import { type IsolateBayProps } from "./IsolateBay";
@@ -11,16 +14,16 @@ import { isolateView } from "./isolateView";
 /** A job in Isolate. @throws {NotFoundError}, {AppError} `forbidden` */
 export async function getIsolateBay(context: VerbContext, jobId: number): Promise<IsolateBayProps> {
   const { job, craft, events } = await getJobPage(context, jobId);
+  const knowledge = await getKnowledge(context.pool, craft);
   const findings = findingsOf(events);
+  const steps = events.flatMap((event) => (event.kind === "experiment_step" ? [event.payload] : []));
   return {
     target: { jobId: job.id, version: job.version },
-    view: isolateView(isolationOf(job, craft.kind, findings), findings),
-    readings: shippedLibrary.readings.map(({ id, whenTrue, whenFalse, synonyms }) => ({
-      id,
-      whenTrue,
-      whenFalse,
-      words: [whenTrue, whenFalse, ...(synonyms ?? [])].join(" ").toLowerCase(),
-    })),
+    number: jobNumber(job.id),
+    craftKind: craft.kind,
+    view: isolateView(isolationOf(job, craft.kind, findings, knowledge), findings, knowledge),
+    readings: choicesOf(knowledge.library).filter(({ craftKinds }) => craftKinds.includes(craft.kind)),
+    experiments: { steps, judged: judgeExperiments(steps) },
     mayEdit: hasRole(context.person, "technician") && !job.closedAt,
     isHere: job.bay === "isolate",
   };

@@ -1,8 +1,24 @@
 "use server";
 
 import { runAction } from "@/features/people/runAction";
-import { AddFindingInput, AnswerCheckInput, NameCauseInput, WithdrawFindingInput } from "./isolate.schema";
-import { addFinding, answerCheck, nameCause, withdrawFinding } from "./isolateVerbs";
+import {
+  AddFindingInput,
+  AnswerCheckInput,
+  ConfirmFindingInput,
+  DoubtFindingInput,
+  ExperimentStepInput,
+  NameCauseInput,
+  WithdrawFindingInput,
+} from "./isolate.schema";
+import {
+  addExperimentStep,
+  addFinding,
+  answerCheck,
+  confirmFinding,
+  doubtFinding,
+  nameCause,
+  withdrawFinding,
+} from "./isolateVerbs";
 
 /** Writes the answer to a check. */
 export async function answerCheckAction(raw: unknown) {
@@ -14,9 +30,24 @@ export async function addFindingAction(raw: unknown) {
   return runAction(AddFindingInput, raw, addFinding);
 }
 
-/** Takes a finding back. */
+/** Takes a finding back, or all from it on. */
 export async function withdrawFindingAction(raw: unknown) {
   return runAction(WithdrawFindingInput, raw, withdrawFinding);
+}
+
+/** Marks a finding doubtful or sure. */
+export async function doubtFindingAction(raw: unknown) {
+  return runAction(DoubtFindingInput, raw, doubtFinding);
+}
+
+/** Lets a finding from before the repair count again. */
+export async function confirmFindingAction(raw: unknown) {
+  return runAction(ConfirmFindingInput, raw, confirmFinding);
+}
+
+/** Writes one step of an experiment. */
+export async function addExperimentStepAction(raw: unknown) {
+  return runAction(ExperimentStepInput, raw, addExperimentStep);
 }
 
 /** Names the cause and goes on to Bench. */

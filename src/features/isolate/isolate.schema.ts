@@ -2,12 +2,16 @@ import * as v from "valibot";
 import { JobTarget, NoteText } from "@/features/job/jobTarget.schema";
 
 const id = v.pipe(v.string(), v.minLength(1), v.maxLength(60));
+const seq = v.pipe(v.number(), v.integer(), v.minValue(1));
+const isDoubtful = v.optional(v.boolean(), false);
 
-/** The answer to a check. */
+/** The answer to a check: an outcome, or the measured value it is read from. */
 export const AnswerCheckInput = v.object({
   ...JobTarget.entries,
   checkId: id,
-  outcomeId: id,
+  outcomeId: v.nullish(id, null),
+  value: v.nullish(v.pipe(v.number("The value must be a number."), v.finite("The value must be a number.")), null),
+  doubtful: isDoubtful,
   minutes: v.nullish(
     v.pipe(v.number("Minutes as a number."), v.minValue(0, "Not below 0."), v.maxValue(600, "At most 600.")),
     null,
@@ -17,21 +21,70 @@ export const AnswerCheckInput = v.object({
 export type AnswerCheckInput = v.InferOutput<typeof AnswerCheckInput>;
 
 /** Something seen without a check. */
-export const AddFindingInput = v.object({ ...JobTarget.entries, readingId: id, value: v.boolean(), note: NoteText });
+export const AddFindingInput = v.object({
+  ...JobTarget.entries,
+  readingId: id,
+  value: v.boolean(),
+  doubtful: isDoubtful,
+  note: NoteText,
+});
 export type AddFindingInput = v.InferOutput<typeof AddFindingInput>;
 
-/** A finding to be taken back. */
+/** A finding to be taken back; with `andLater`, everything found after it as well. */
 export const WithdrawFindingInput = v.object({
   ...JobTarget.entries,
-  seq: v.pipe(v.number(), v.integer(), v.minValue(1)),
+  seq,
+  andLater: v.optional(v.boolean(), false),
   reason: NoteText,
 });
 export type WithdrawFindingInput = v.InferOutput<typeof WithdrawFindingInput>;
 
-/** The cause, as one or more faults of the library. */
-export const NameCauseInput = v.object({
+/** A finding to be marked doubtful or sure. */
+export const DoubtFindingInput = v.object({ ...JobTarget.entries, seq, doubtful: v.boolean() });
+export type DoubtFindingInput = v.InferOutput<typeof DoubtFindingInput>;
+
+/** A finding from before the repair that is still so. */
+export const ConfirmFindingInput = v.object({ ...JobTarget.entries, seq });
+export type ConfirmFindingInput = v.InferOutput<typeof ConfirmFindingInput>;
+
+/** One step of an experiment: what was changed or restored, and whether the fault shows. */
+export const ExperimentStepInput = v.object({
   ...JobTarget.entries,
-  faultIds: v.pipe(v.array(id), v.minLength(1, "Pick at least one fault."), v.maxLength(3, "At most three.")),
+  changes: v.pipe(
+    v.array(
+      v.object({
+        name: v.pipe(
+          v.string(),
+          v.trim(),
+          v.minLength(1, "Say what was changed."),
+          v.maxLength(120, "At most 120 characters."),
+        ),
+        to: v.picklist(["changed", "restored"]),
+      }),
+    ),
+    v.minLength(1, "Say what was changed."),
+    v.maxLength(6, "At most six changes in one step."),
+  ),
+  faultShows: v.boolean("Say whether the fault shows."),
   note: NoteText,
 });
+export type ExperimentStepInput = v.InferOutput<typeof ExperimentStepInput>;
+
+/** The cause: one or more faults of the library, or something that it does not have. */
+export const NameCauseInput = v.pipe(
+  v.object({
+    ...JobTarget.entries,
+    faultIds: v.pipe(v.array(id), v.maxLength(3, "At most three.")),
+    other: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(200, "At most 200 characters.")), ""),
+    note: NoteText,
+  }),
+  v.forward(
+    v.partialCheck(
+      [["faultIds"], ["other"]],
+      ({ faultIds, other }) => faultIds.length > 0 || other !== "",
+      "Pick at least one fault, or say what it was.",
+    ),
+    ["faultIds"],
+  ),
+);
 export type NameCauseInput = v.InferOutput<typeof NameCauseInput>;

@@ -1,22 +1,29 @@
 import "server-only";
 import { CoreInputError } from "@/core/CoreInputError";
 import { findOutcome, getCheck } from "@/core/isolate/caseFindings";
-import { shippedLibrary } from "@/core/isolate/library";
+import { type Check } from "@/core/isolate/library.types";
+import { outcomeOfValue } from "@/core/isolate/outcomeOfValue";
 import { getCraft } from "@/features/craft/craftRepository";
 import { bayChange } from "@/features/job/bayChange";
 import { changeJob, type JobChange } from "@/features/job/changeJob";
-import { findingsOf } from "@/features/job/findings";
+import { findingsOf, type JobFinding } from "@/features/job/findings";
 import { isolationOf } from "@/features/job/isolationOf";
 import { type Job } from "@/features/job/job";
 import { type NewJobEvent } from "@/features/job/jobEvent.schema";
 import { listEvents } from "@/features/job/jobEventRepository";
 import { refreshedHeadline } from "@/features/job/refreshedHeadline";
+import { getCurrentLibrary } from "@/features/knowledge/currentLibrary";
+import { getKnowledge } from "@/features/knowledge/getKnowledge";
+import { requireReading } from "@/features/knowledge/requireReading";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
 import { type Db } from "@/server/db";
 import { AppError } from "@/server/errors";
 import {
   type AddFindingInput,
   type AnswerCheckInput,
+  type ConfirmFindingInput,
+  type DoubtFindingInput,
+  type ExperimentStepInput,
   type NameCauseInput,
   type WithdrawFindingInput,
 } from "./isolate.schema";
@@ -25,59 +32,121 @@ import {
  * The verbs of Isolate. Each throws {AppError} `forbidden` or `invalid_input`, {ConflictError} and {NotFoundError}.
  */
 
-/** Writes the answer to a check; the suspects move with it. */
+/** Writes the answer to a check, given as an outcome or as the measured value; the suspects move with it. */
 export async function answerCheck(context: VerbContext, input: AnswerCheckInput): Promise<null> {
   requireRole(context, "technician");
-  const { checkId, outcomeId, minutes, note } = input;
-  const check = requireKnown(() => {
-    const known = getCheck(shippedLibrary, checkId);
-    findOutcome(known, outcomeId);
-    return known;
+  const { checkId, value, doubtful, minutes, note } = input;
+  return changeJob(context, input, async (db, job) => {
+    const { library } = await getCurrentLibrary(db);
+    const { check, outcomeId } = requireKnown(() => {
+      const known = getCheck(library, checkId);
+      const answer = outcomeOf(known, input);
+      findOutcome(known, answer);
+      return { check: known, outcomeId: answer };
+    });
+    return withEvents(db, job, [
+      {
+        kind: "check_answered",
+        payload: {
+          checkId,
+          outcomeId,
+          minutes: minutes ?? (outcomeId === "could-not-do" ? 0 : check.minutes),
+          note,
+          value,
+          doubtful,
+        },
+      },
+    ]);
   });
-  return changeJob(context, input, (db, job) =>
-    withEvent(db, job, {
-      kind: "check_answered",
-      payload: { checkId, outcomeId, minutes: minutes ?? (outcomeId === "could-not-do" ? 0 : check.minutes), note },
-    }),
-  );
+}
+
+/** The outcome that was given, or the one the measured value stands for. */
+function outcomeOf(check: Check, { outcomeId, value }: AnswerCheckInput): string {
+  if (outcomeId !== null) return outcomeId;
+  if (value === null) throw new AppError("invalid_input", "Give an answer or a measured value.");
+  if (!check.measure) throw new AppError("invalid_input", `“${check.title}” takes no measured value.`);
+  return outcomeOfValue(check.measure, value);
 }
 
 /** Writes something that was seen, or seen not to be so, without a check. */
 export async function addFinding(context: VerbContext, input: AddFindingInput): Promise<null> {
   requireRole(context, "technician");
-  const { readingId, value, note } = input;
-  if (!shippedLibrary.readings.some(({ id }) => id === readingId)) {
-    throw new AppError("invalid_input", `The library has no reading "${readingId}".`);
-  }
+  const { readingId, value, doubtful, note } = input;
+  await requireReading(context.pool, readingId);
   return changeJob(context, input, (db, job) =>
-    withEvent(db, job, { kind: "finding_added", payload: { readingId, value, note } }),
+    withEvents(db, job, [{ kind: "finding_added", payload: { readingId, value, doubtful, note } }]),
   );
 }
 
-/** Takes a finding back: it stays in the history and no longer counts. */
+/** Takes a finding back, or all from it on: they stay in the history and no longer count. */
 export async function withdrawFinding(context: VerbContext, input: WithdrawFindingInput): Promise<null> {
   requireRole(context, "technician");
+  const { seq, andLater, reason } = input;
   return changeJob(context, input, async (db, job) => {
-    const finding = findingsOf(await listEvents(db, job.id)).find(({ seq }) => seq === input.seq);
-    if (finding?.state !== "counted") throw new AppError("invalid_input", "That finding does not count already.");
-    return withEvent(db, job, { kind: "finding_withdrawn", payload: { seq: input.seq, reason: input.reason } });
+    const findings = await countedOf(db, job);
+    if (!findings.some((finding) => finding.seq === seq)) {
+      throw new AppError("invalid_input", "That finding does not count already.");
+    }
+    const seqs = new Set(andLater ? findings.map((finding) => finding.seq).filter((each) => each >= seq) : [seq]);
+    return withEvents(
+      db,
+      job,
+      [...seqs].map((each): NewJobEvent => ({ kind: "finding_withdrawn", payload: { seq: each, reason } })),
+    );
   });
+}
+
+/** Marks a finding doubtful, so that it weighs less, or sure again. */
+export async function doubtFinding(context: VerbContext, input: DoubtFindingInput): Promise<null> {
+  requireRole(context, "technician");
+  const { seq, doubtful } = input;
+  return changeJob(context, input, async (db, job) => {
+    if (!(await countedOf(db, job)).some((finding) => finding.seq === seq)) {
+      throw new AppError("invalid_input", "That finding does not count.");
+    }
+    return withEvents(db, job, [{ kind: "finding_doubted", payload: { seq, doubtful } }]);
+  });
+}
+
+/** Lets a finding from before the repair count again: somebody looked, and it is still so. */
+export async function confirmFinding(context: VerbContext, input: ConfirmFindingInput): Promise<null> {
+  requireRole(context, "technician");
+  const { seq } = input;
+  return changeJob(context, input, async (db, job) => {
+    const finding = findingsOf(await listEvents(db, job.id)).find((each) => each.seq === seq);
+    if (finding?.state !== "before the repair") {
+      throw new AppError("invalid_input", "Only a finding from before the repair can be confirmed.");
+    }
+    return withEvents(db, job, [{ kind: "finding_confirmed", payload: { seq } }]);
+  });
+}
+
+/** Writes one step of a one-change-at-a-time experiment. */
+export async function addExperimentStep(context: VerbContext, input: ExperimentStepInput): Promise<null> {
+  requireRole(context, "technician");
+  const { changes, faultShows, note } = input;
+  return changeJob(context, input, async (db, job) =>
+    withEvents(db, job, [{ kind: "experiment_step", payload: { changes, faultShows, note } }]),
+  );
 }
 
 /** Names the cause and goes on to Bench. The probability it had is kept with it. */
 export async function nameCause(context: VerbContext, input: NameCauseInput): Promise<null> {
   requireRole(context, "technician");
+  const { faultIds, other, note } = input;
   return changeJob(context, input, async (db, job) => {
-    const { kind } = await getCraft(db, job.craftId);
-    const result = isolationOf(job, kind, findingsOf(await listEvents(db, job.id)));
-    const faults = input.faultIds.map((faultId) => {
-      const fault = shippedLibrary.faults.find(({ id }) => id === faultId);
+    const craft = await getCraft(db, job.craftId);
+    const knowledge = await getKnowledge(db, craft);
+    const { library } = knowledge;
+    const result = isolationOf(job, craft.kind, findingsOf(await listEvents(db, job.id)), knowledge);
+    const faults = faultIds.map((faultId) => {
+      const fault = library.faults.find(({ id }) => id === faultId);
       if (!fault) throw new AppError("invalid_input", `The library has no fault "${faultId}".`);
       const suspect = result.ok ? result.isolation.suspects.find((one) => one.fault.id === faultId) : undefined;
-      const repair = shippedLibrary.repairs.find(({ id }) => id === fault.repair)!.name;
+      const repair = library.repairs.find(({ id }) => id === fault.repair)!.name;
       return { id: fault.id, name: fault.name, repair, probability: suspect?.probability ?? 0 };
     });
-    const named: NewJobEvent = { kind: "cause_named", payload: { faults, note: input.note } };
+    const named: NewJobEvent = { kind: "cause_named", payload: { faults, other, note } };
     const move = bayChange(job, "bench", "");
     const events = job.bay === "isolate" ? [named, move.event] : [named];
     const patch = job.bay === "isolate" ? move.patch : {};
@@ -89,8 +158,12 @@ export async function nameCause(context: VerbContext, input: NameCauseInput): Pr
   });
 }
 
-async function withEvent(db: Db, job: Job, event: NewJobEvent): Promise<JobChange<null>> {
-  return { events: [event], patch: await refreshedHeadline(db, job, [event]), result: null };
+async function countedOf(db: Db, job: Job): Promise<JobFinding[]> {
+  return findingsOf(await listEvents(db, job.id)).filter(({ state }) => state === "counted");
+}
+
+async function withEvents(db: Db, job: Job, events: NewJobEvent[]): Promise<JobChange<null>> {
+  return { events, patch: await refreshedHeadline(db, job, events), result: null };
 }
 
 /** Runs a look-up in the library; turns "unknown" into a sentence for the person. */

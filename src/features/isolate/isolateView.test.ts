@@ -1,4 +1,5 @@
 import { type Finding } from "@/core/isolate/caseFindings";
+import { testKnowledge } from "@/features/knowledge/testKnowledge";
 import { type JobFinding } from "@/features/job/findings";
 import { isolationOf } from "@/features/job/isolationOf";
 import { isolateView } from "./isolateView";
@@ -16,13 +17,19 @@ const entry = (seq: number, finding: Finding, over: Partial<JobFinding> = {}): J
 const black = entry(2, { kind: "reading", readingId: "picture-black", value: true });
 const supply = entry(4, { kind: "check", checkId: "camera-supply", outcomeId: "good" }, { minutes: 3, note: "5.02 V" });
 const viewOf = (findings: JobFinding[]) =>
-  isolateView(isolationOf({ phase: "landing", history: "crash" }, "quad", findings), findings);
+  isolateView(
+    isolationOf({ phase: "landing", history: "crash" }, "quad", findings, testKnowledge),
+    findings,
+    testKnowledge,
+  );
 
 describe("isolateView", () => {
   it("shows only suspects that could explain something seen, and counts the others", () => {
     const view = viewOf([black]);
-    expect(view.suspects.map(({ faultId }) => faultId)).not.toContain("loop-overload");
-    expect(view.suspects.length + view.others).toBe(26);
+    const shown = view.groups.flatMap(({ suspects }) => suspects.map(({ faultId }) => faultId));
+    expect(shown).toContain("camera-dead");
+    expect(shown).not.toContain("loop-overload");
+    expect(view.others).toBeGreaterThan(80);
   });
 
   it("keeps each finding's weights beside it, also with one taken back between", () => {
@@ -33,7 +40,7 @@ describe("isolateView", () => {
     expect(view.findings[2]!.weights[0]).toMatchObject({ name: "Camera's 5 V supply gone" });
     expect(view.findings[2]!.weights[0]!.decibans).toBeLessThan(-10);
     expect(view.findings[2]!.detail).toBe("Measure 5 V at the camera plug (5.02 V)");
-    expect(view.minutesSpent).toBe(3);
+    expect(view.trail).toMatch(/^After 1 check, 3 min/);
   });
 
   it("says what each answer of the check in hand would leave", () => {
@@ -49,8 +56,17 @@ describe("isolateView", () => {
   });
 
   it("shows findings without suspects when the engine cannot weigh them", () => {
-    const view = isolateView({ ok: false, reason: "these findings cannot all be true" }, [black]);
-    expect(view).toMatchObject({ problem: "these findings cannot all be true", suspects: [], checks: [] });
+    const view = isolateView(
+      { ok: false, reason: "these findings cannot all be true", clash: ["a", "b"] },
+      [black],
+      testKnowledge,
+    );
+    expect(view).toMatchObject({
+      problem: "these findings cannot all be true",
+      groups: [],
+      checks: [],
+      clash: ["a", "b"],
+    });
     expect(view.findings).toHaveLength(1);
   });
 });

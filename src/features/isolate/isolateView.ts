@@ -1,26 +1,31 @@
 import { findingText } from "@/core/isolate/findingText";
-import { type Isolation } from "@/core/isolate/isolateCase";
-import { shippedLibrary } from "@/core/isolate/library";
-import { type Check } from "@/core/isolate/library.types";
-import { PART_KINDS } from "@/core/refit/partKinds";
+import { type Isolation, type Suspect } from "@/core/isolate/isolateCase";
+import { type Check, type Library } from "@/core/isolate/library.types";
+import { suspectPartName } from "@/core/isolate/suspectParts";
 import { isOpenAnswer, type JobFinding } from "@/features/job/findings";
 import { type JobIsolation } from "@/features/job/isolationOf";
-import { formatPercent } from "@/shared/format";
+import { type Knowledge } from "@/features/knowledge/getKnowledge";
+import { formatMoney, formatPercent } from "@/shared/format";
 
 /** A suspect as a bar. */
 export interface SuspectView {
   faultId: string;
   name: string;
-  part: string;
   looksLike: string;
   repair: string;
   probability: number;
   before: number;
-  prior: number;
-  grade: string;
+  /** Where its usual rate comes from: the library, with its grade, and this shop's jobs. */
+  rate: string;
 }
 
-/** A finding as a line, with what it said of the suspects. */
+/** The suspects of one part. */
+export interface SuspectGroup {
+  part: string;
+  suspects: SuspectView[];
+}
+
+/** A finding as a line, with what it said of the suspects and what it did to them. */
 export interface FindingView {
   key: string;
   seq: number;
@@ -28,94 +33,164 @@ export interface FindingView {
   detail: string;
   by: string;
   state: JobFinding["state"];
+  isDoubtful: boolean;
   weights: { name: string; decibans: number }[];
+  trail: string;
 }
 
 /** An answer that can be given to a check. */
 export interface OutcomeView {
   id: string;
   label: string;
+  probability: number;
   would: string;
 }
 
 /** A check on offer. */
-export interface CheckView extends Omit<Check, "outcomes"> {
+export interface CheckView extends Omit<Check, "outcomes" | "fitted" | "spare"> {
   bits: number;
   why: string;
+  /** Positions on this craft that it is about. */
+  on: string;
   outcomes: OutcomeView[];
+}
+
+/** Whether to check on or to repair, with the money behind it. */
+export interface AdviceView {
+  advice: "repair" | "check";
+  sentence: string;
+  steps: string[];
 }
 
 /** Everything the Isolate page shows, as plain data. */
 export interface IsolateView {
   problem: string | null;
-  suspects: SuspectView[];
+  /** Findings that cannot stand together. */
+  clash: string[];
+  groups: SuspectGroup[];
   /** How many fault modes could not explain anything seen. */
   others: number;
   findings: FindingView[];
   checks: CheckView[];
-  minutesSpent: number;
+  /** Checks that would help and cannot be done here. */
+  missing: string[];
+  trail: string;
   bestSet: string[];
   unexplained: string[];
+  mindChangers: string[];
+  advice: AdviceView | null;
   massRanked: number;
+  isExact: boolean;
 }
 
-const SUSPECTS_SHOWN = 7;
+const SUSPECTS_SHOWN = 8;
 const CHECKS_SHOWN = 8;
+const MISSING_SHOWN = 3;
 
 /** Turns the engine's answer and the job's findings into what the page shows. */
-export function isolateView(result: JobIsolation, findings: readonly JobFinding[]): IsolateView {
-  const minutesSpent = findings
-    .filter(({ state }) => state === "counted")
-    .reduce((sum, { minutes }) => sum + minutes, 0);
+export function isolateView(result: JobIsolation, findings: readonly JobFinding[], knowledge: Knowledge): IsolateView {
+  const { library } = knowledge;
   if (!result.ok) {
-    const plain = findings.map((finding) => toFindingView(finding, []));
     return {
       problem: result.reason,
-      suspects: [],
+      clash: result.clash,
+      groups: [],
       others: 0,
-      findings: plain,
+      findings: findings.map((finding) => toFindingView(library, finding, [], "")),
       checks: [],
-      minutesSpent,
+      missing: [],
+      trail: trailText(library, null, findings),
       bestSet: [],
       unexplained: [],
+      mindChangers: [],
+      advice: null,
       massRanked: 0,
+      isExact: true,
     };
   }
   const { isolation } = result;
   const explaining = isolation.suspects.filter(({ mayExplain }) => mayExplain);
-  // The engine weighed the counted findings in their order; the list shows the others among them.
-  const weighed = isolation.findings.values();
   return {
     problem: null,
-    suspects: explaining.slice(0, SUSPECTS_SHOWN).map(toSuspectView),
+    clash: clashTexts(library, isolation),
+    groups: groupSuspects(explaining.slice(0, SUSPECTS_SHOWN), knowledge),
     others: isolation.suspects.length - explaining.length,
-    findings: findings.map((finding) =>
-      toFindingView(finding, finding.state === "counted" ? (weighed.next().value?.weights ?? []) : []),
-    ),
-    checks: isolation.nextChecks.slice(0, CHECKS_SHOWN).map(toCheckView),
-    minutesSpent,
+    findings: findingViews(library, isolation, findings),
+    checks: isolation.nextChecks.slice(0, CHECKS_SHOWN).map((check) => toCheckView(check, knowledge)),
+    missing: isolation.missing
+      .slice(0, MISSING_SHOWN)
+      .map(({ check, missing }) => `${check.title} (${missing.map(missingText).join(", ")})`),
+    trail: trailText(library, isolation, findings),
     bestSet: isolation.bestSet.faults.map(({ id }) => id),
     unexplained: isolation.unexplained,
+    mindChangers: isolation.mindChangers.map(
+      ({ title, answer, newLeader, newProbability }) =>
+        `“${title}”: ${answer} → ${newLeader} ${formatPercent(newProbability)}`,
+    ),
+    advice: adviceView(library, isolation),
     massRanked: isolation.massRanked,
+    isExact: isolation.isExact,
   };
 }
 
-function toSuspectView({ fault, probability, probabilityBefore, prior }: Isolation["suspects"][number]): SuspectView {
+function groupSuspects(suspects: readonly Suspect[], knowledge: Knowledge): SuspectGroup[] {
+  const groups = new Map<string, SuspectView[]>();
+  for (const suspect of suspects) {
+    const part = suspectPartName(suspect.fault.part);
+    groups.set(part, [...(groups.get(part) ?? []), toSuspectView(suspect, knowledge)]);
+  }
+  return [...groups].map(([part, members]) => ({ part, suspects: members }));
+}
+
+function toSuspectView(suspect: Suspect, { library, learned }: Knowledge): SuspectView {
+  const { fault, probability, probabilityBefore } = suspect;
+  const repair = library.repairs.find(({ id }) => id === fault.repair);
   return {
     faultId: fault.id,
     name: fault.name,
-    part: PART_KINDS[fault.part as keyof typeof PART_KINDS] ?? fault.part,
     looksLike: fault.looksLike,
-    repair: shippedLibrary.repairs.find(({ id }) => id === fault.repair)?.name ?? fault.repair,
+    repair: repair ? `${repair.name}, ${repair.minutes} min` : fault.repair,
     probability,
     before: probabilityBefore,
-    prior,
-    grade: fault.grade,
+    rate: rateText(suspect, learned),
   };
 }
 
-function toFindingView(entry: JobFinding, weights: FindingView["weights"]): FindingView {
-  const { title, detail } = findingText(shippedLibrary, entry.finding);
+/** "Library says 4 % (judgement), this shop 11 % of 46 jobs." */
+function rateText({ fault, libraryPrior }: Suspect, learned: Knowledge["learned"]): string {
+  const library = `Library says ${formatPercent(libraryPrior)} (${fault.grade})`;
+  if (!learned || learned.jobs === 0) return `${library}.`;
+  const share = (learned.withFault[fault.id] ?? 0) / learned.jobs;
+  return `${library}, this shop ${formatPercent(share)} of ${learned.jobs} ${learned.jobs === 1 ? "job" : "jobs"}.`;
+}
+
+/** The engine weighed the counted findings that the library knows, in their order; the list shows the others among them. */
+function findingViews(library: Library, isolation: Isolation, findings: readonly JobFinding[]): FindingView[] {
+  let place = 0;
+  return findings.map((finding) => {
+    const weighed = finding.state === "counted" ? isolation.findings[place] : undefined;
+    if (!weighed || !isSame(weighed.finding, finding.finding)) return toFindingView(library, finding, [], "");
+    const step = isolation.trail[place++]!;
+    const nameOf = (faultId: string) => library.faults.find(({ id }) => id === faultId)?.name ?? faultId;
+    const parts = [
+      step.ruledOut.length > 0 ? `rules out ${step.ruledOut.map(nameOf).join(", ")}` : "",
+      step.newLeader ? `now leading: ${nameOf(step.newLeader)}` : "",
+    ];
+    return toFindingView(library, finding, weighed.weights, parts.filter(Boolean).join("; "));
+  });
+}
+
+function isSame(a: JobFinding["finding"], b: JobFinding["finding"]): boolean {
+  return JSON.stringify(a) === JSON.stringify(b);
+}
+
+function toFindingView(
+  library: Library,
+  entry: JobFinding,
+  weights: FindingView["weights"],
+  trail: string,
+): FindingView {
+  const { title, detail } = findingText(library, entry.finding);
   return {
     key: `${entry.seq}-${title}`,
     seq: entry.seq,
@@ -123,23 +198,91 @@ function toFindingView(entry: JobFinding, weights: FindingView["weights"]): Find
     detail: entry.note ? `${detail} (${entry.note})` : detail,
     by: entry.personName,
     state: entry.state,
+    isDoubtful: entry.finding.doubtful === true,
     weights: isOpenAnswer(entry.finding) ? [] : weights.slice(0, 3).map(({ name, decibans }) => ({ name, decibans })),
+    trail,
   };
 }
 
-function toCheckView({ check, bits, previews, splits }: Isolation["nextChecks"][number]): CheckView {
-  const { outcomes, ...rest } = check;
+function toCheckView(
+  { check, bits, previews, splits }: Isolation["nextChecks"][number],
+  { positions }: Knowledge,
+): CheckView {
+  const { outcomes, fitted, spare, ...rest } = check;
+  const parts = spare ? [spare] : Object.keys(fitted ?? {}).filter((part) => (fitted?.[part] ?? 0) > 1);
   return {
     ...rest,
     bits,
     why:
       splits.length === 2
-        ? `splits ${splits.map(({ name }) => name).join(" from ")} ${splits.map(({ probability }) => Math.round(probability * 100)).join(" / ")}`
+        ? `splits ${splits.map(({ name }) => lowerFirst(name)).join(" from ")} ${splits.map(({ probability }) => Math.round(probability * 100)).join(" / ")}`
         : "",
+    on: parts.flatMap((part) => positions[part] ?? []).join(", "),
     outcomes: outcomes.map(({ id, label }) => {
       const preview = previews.find(({ outcomeId }) => outcomeId === id);
       const leaders = preview?.leaders.map(({ name, probability }) => `${name} ${formatPercent(probability)}`) ?? [];
-      return { id, label, would: leaders.join(", ") };
+      return { id, label, probability: preview?.probability ?? 0, would: leaders.join(", ") };
     }),
   };
+}
+
+/** "After 3 checks, 14 minutes: camera dead ruled out." */
+function trailText(library: Library, isolation: Isolation | null, findings: readonly JobFinding[]): string {
+  const counted = findings.filter(({ state }) => state === "counted");
+  const checks = counted.filter(({ finding }) => finding.kind === "check");
+  const minutes = Math.round(counted.reduce((sum, { minutes: each }) => sum + each, 0));
+  const done = checks.length === 1 ? "1 check" : `${checks.length} checks`;
+  const out = [...new Set(isolation?.trail.flatMap(({ ruledOut }) => ruledOut) ?? [])].filter(
+    (id) =>
+      !isolation!.suspects.some(
+        ({ fault, probability, mayExplain }) => fault.id === id && mayExplain && probability > 0.05,
+      ),
+  );
+  const names = out.map((id) => library.faults.find((fault) => fault.id === id)?.name ?? id);
+  const head = checks.length === 0 ? "No check done yet" : `After ${done}, ${minutes} min`;
+  return names.length > 0 ? `${head}: ruled out ${names.map(lowerFirst).join(", ")}.` : `${head}.`;
+}
+
+function clashTexts(library: Library, { clashes, findings }: Isolation): string[] {
+  return clashes.map(({ earlier, later }) => {
+    const text = (place: number) => {
+      const { title, detail } = findingText(library, findings[place]!.finding);
+      return `“${title}” (${detail})`;
+    };
+    return `${text(earlier)} against ${text(later)}`;
+  });
+}
+
+function adviceView(library: Library, { advice }: Isolation): AdviceView | null {
+  if (!advice) return null;
+  const { plan, repairFirstCents, bestCheck } = advice;
+  const nameOf = (id: string) => library.repairs.find((repair) => repair.id === id)?.name ?? id;
+  const steps = plan.steps
+    .slice(0, 3)
+    .map(
+      ({ repair, cents, probability }) =>
+        `${nameOf(repair)}: ${formatMoney(cents)}, needed ${formatPercent(probability)}`,
+    );
+  if (advice.advice === "repair") {
+    const instead = bestCheck ? ` against ${formatMoney(bestCheck.expectedCents)} with one more check` : "";
+    return {
+      advice: "repair",
+      sentence: `Repair now: costs ${formatMoney(repairFirstCents)} on average${instead}.`,
+      steps,
+    };
+  }
+  return {
+    advice: "check",
+    sentence: `Check on: costs ${formatMoney(bestCheck!.expectedCents)} on average with “${bestCheck!.title}” first, ${formatMoney(repairFirstCents)} if repaired now.`,
+    steps,
+  };
+}
+
+function missingText(missing: string): string {
+  const part = missing.startsWith("spare: ") ? missing.slice("spare: ".length) : null;
+  return part ? `no spare ${suspectPartName(part).toLowerCase()}` : `no ${missing}`;
+}
+
+function lowerFirst(text: string): string {
+  return /^[A-Z][a-z]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text;
 }

@@ -1,9 +1,10 @@
+import { type Library } from "@/core/isolate/library.types";
 import { formatDateTime } from "@/shared/format";
 import { eventText } from "./eventText";
 import { type JobEvent } from "./jobEvent.schema";
 
 /** The job's history, newest first, folded away until asked for. */
-export function JobHistory({ events }: { events: readonly JobEvent[] }) {
+export function JobHistory({ events, library }: { events: readonly JobEvent[]; library: Library }) {
   return (
     <details className="panel no-print">
       <summary>
@@ -12,7 +13,7 @@ export function JobHistory({ events }: { events: readonly JobEvent[] }) {
       <ol className="rows" reversed style={{ paddingLeft: 28, marginTop: 10 }}>
         {events.toReversed().map((event) => (
           <li key={event.seq}>
-            {eventText(event)}
+            {eventText(event, library)}
             <br />
             <span className="soft">
               {event.personName}, {formatDateTime(event.at)}

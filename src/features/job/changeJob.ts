@@ -1,4 +1,5 @@
 import "server-only";
+import { getCurrentLibrary } from "@/features/knowledge/currentLibrary";
 import { type VerbContext } from "@/features/people/verbContext";
 import { type Db, withTransaction } from "@/server/db";
 import { AppError, ConflictError } from "@/server/errors";
@@ -33,9 +34,10 @@ export function changeJob<T>(
     const { job, eventCount } = await lockJob(db, jobId);
     if (job.version !== version) {
       const since = (await listEvents(db, jobId)).filter(({ jobVersion }) => jobVersion > version);
+      const { library } = await getCurrentLibrary(db);
       throw new ConflictError(
         `Somebody changed job ${jobNumber(jobId)} while you worked on it. Nothing of yours was stored yet.`,
-        since.map((event) => `${event.personName}: ${eventText(event)}`),
+        since.map((event) => `${event.personName}: ${eventText(event, library)}`),
       );
     }
     if (job.closedAt)

@@ -1,12 +1,16 @@
 import { findingText } from "@/core/isolate/findingText";
-import { shippedLibrary } from "@/core/isolate/library";
+import { type Library } from "@/core/isolate/library.types";
 import { findProofKind } from "@/core/prove/proofKinds";
 import { formatClock } from "@/shared/format";
 import { BAY_NAMES } from "./bays";
-import { type NewJobEvent } from "./jobEvent.schema";
+import { type EventPayload, type NewJobEvent } from "./jobEvent.schema";
 
-/** One event in a technician's words, for the history, the report and the conflict notice. */
-export function eventText(event: NewJobEvent): string {
+/**
+ * One event in a technician's words, for the history, the report and the conflict notice.
+ *
+ * @param library - For the names of checks and readings.
+ */
+export function eventText(event: NewJobEvent, library: Library): string {
   switch (event.kind) {
     case "received":
       return `received: ${event.payload.complaint}`;
@@ -21,15 +25,31 @@ export function eventText(event: NewJobEvent): string {
     case "bay_entered":
       return `went from ${BAY_NAMES[event.payload.from]} to ${BAY_NAMES[event.payload.to]}${withReason(event.payload.reason)}`;
     case "check_answered": {
-      const { title, detail } = findingText(shippedLibrary, { ...event.payload, kind: "check" });
+      const { title, detail } = findingText(library, { ...event.payload, kind: "check" });
       return `${detail}: ${title}${withReason(event.payload.note)}`;
     }
     case "finding_added":
-      return `found: ${findingText(shippedLibrary, { ...event.payload, kind: "reading" }).title}${withReason(event.payload.note)}`;
+      return `found: ${findingText(library, { ...event.payload, kind: "reading" }).title}${withReason(event.payload.note)}`;
+    case "evidence_given": {
+      const { readings, source, note } = event.payload;
+      const found = Object.entries(readings).map(
+        ([readingId, value]) => findingText(library, { kind: "reading", readingId, value }).title,
+      );
+      return `${source} says: ${found.join("; ")}${withReason(note)}`;
+    }
+    case "finding_doubted":
+      return event.payload.doubtful ? "marked a finding as doubtful" : "marked a finding as sure";
+    case "finding_confirmed":
+      return "looked again: a finding from before the repair is still so";
+    case "experiment_step": {
+      const { changes, faultShows, note } = event.payload;
+      const what = changes.map(({ name, to }) => `${name} ${to}`).join(" and ");
+      return `tried: ${what}, fault ${faultShows ? "still there" : "gone"}${withReason(note)}`;
+    }
     case "finding_withdrawn":
       return `took a finding back${withReason(event.payload.reason)}`;
     case "cause_named":
-      return `named the cause: ${event.payload.faults.map(({ name }) => name).join(" and ")}${withReason(event.payload.note)}`;
+      return `named the cause: ${causeNames(event.payload).join(" and ")}${withReason(event.payload.note)}`;
     case "run_kept":
       return `kept bench run ${event.payload.runId} as evidence: ${event.payload.word}. ${event.payload.reasons[0] ?? ""}`;
     case "part_replaced": {
@@ -50,6 +70,11 @@ export function eventText(event: NewJobEvent): string {
     case "handed_back":
       return `handed back to ${event.payload.to}${withReason(event.payload.note)}`;
   }
+}
+
+/** The causes that were named, those outside the library among them. */
+export function causeNames({ faults, other }: EventPayload<"cause_named">): string[] {
+  return [...faults.map(({ name }) => name), ...(other ? [other] : [])];
 }
 
 function withReason(reason: string): string {

@@ -1,4 +1,6 @@
 import { type Finding, OPEN_OUTCOMES } from "@/core/isolate/caseFindings";
+import { isInLibrary } from "@/core/isolate/findingText";
+import { type Library } from "@/core/isolate/library.types";
 import { type JobEvent } from "./jobEvent.schema";
 
 /** Why a finding does not count. */
@@ -20,19 +22,28 @@ export interface JobFinding {
  * Gathers a job's findings from its history, oldest first.
  *
  * A replaced part or changed setting makes the findings before it findings about another craft: they stay on the list but
- * no longer count. A failed proof counts as a finding where it says what was seen.
+ * no longer count, unless somebody looked again and confirmed them. A failed proof counts as a finding where it says what
+ * was seen, and so does what another bay hands in.
  */
 export function findingsOf(events: readonly JobEvent[]): JobFinding[] {
-  const withdrawn = new Set(events.flatMap((event) => (event.kind === "finding_withdrawn" ? [event.payload.seq] : [])));
+  const seqs = (kind: "finding_withdrawn" | "finding_confirmed") =>
+    new Map(events.flatMap((event) => (event.kind === kind ? [[event.payload.seq, event.seq] as const] : [])));
+  const withdrawn = seqs("finding_withdrawn");
+  const confirmed = seqs("finding_confirmed");
+  const doubts = new Map(
+    events.flatMap((event) =>
+      event.kind === "finding_doubted" ? [[event.payload.seq, event.payload.doubtful] as const] : [],
+    ),
+  );
   const lastRepair = events.findLast(({ kind }) => kind === "part_replaced" || kind === "setting_changed")?.seq ?? 0;
   const state = (seq: number): FindingState =>
-    withdrawn.has(seq) ? "taken back" : seq < lastRepair ? "before the repair" : "counted";
+    withdrawn.has(seq) ? "taken back" : (confirmed.get(seq) ?? seq) < lastRepair ? "before the repair" : "counted";
   return events.flatMap((event) =>
     findingsIn(event).map(({ finding, note, minutes }) => ({
       seq: event.seq,
       at: event.at,
       personName: event.personName,
-      finding,
+      finding: { ...finding, ...((doubts.get(event.seq) ?? finding.doubtful) ? { doubtful: true } : {}) },
       note,
       minutes,
       state: state(event.seq),
@@ -40,20 +51,37 @@ export function findingsOf(events: readonly JobEvent[]): JobFinding[] {
   );
 }
 
-/** Those that count, as the core takes them. */
-export function countedFindings(findings: readonly JobFinding[]): Finding[] {
-  return findings.filter(({ state }) => state === "counted").map(({ finding }) => finding);
+/** Those that count, as the core takes them; what the library no longer has is left out. */
+export function countedFindings(findings: readonly JobFinding[], library: Library): Finding[] {
+  return findings
+    .filter(({ state, finding }) => state === "counted" && isInLibrary(library, finding))
+    .map(({ finding }) => finding);
 }
 
 function findingsIn(event: JobEvent): { finding: Finding; note: string; minutes: number }[] {
   switch (event.kind) {
     case "finding_added": {
-      const { readingId, value, note } = event.payload;
-      return [{ finding: { kind: "reading", readingId, value }, note, minutes: 0 }];
+      const { readingId, value, note, doubtful } = event.payload;
+      return [{ finding: { kind: "reading", readingId, value, ...(doubtful && { doubtful }) }, note, minutes: 0 }];
     }
     case "check_answered": {
-      const { checkId, outcomeId, note, minutes } = event.payload;
-      return [{ finding: { kind: "check", checkId, outcomeId }, note, minutes: minutes ?? 0 }];
+      const { checkId, outcomeId, note, minutes, value, doubtful } = event.payload;
+      const measured = value === null ? "" : String(value);
+      return [
+        {
+          finding: { kind: "check", checkId, outcomeId, ...(doubtful && { doubtful }) },
+          note: [measured, note].filter(Boolean).join("; "),
+          minutes: minutes ?? 0,
+        },
+      ];
+    }
+    case "evidence_given": {
+      const { readings, source, note } = event.payload;
+      return Object.entries(readings).map(([readingId, value]) => ({
+        finding: { kind: "reading", readingId, value },
+        note: [source, note].filter(Boolean).join("; "),
+        minutes: 0,
+      }));
     }
     case "proof_decided": {
       const { state, readingId } = event.payload;

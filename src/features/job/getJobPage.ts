@@ -1,7 +1,9 @@
 import "server-only";
 import { cache } from "react";
+import { type Library } from "@/core/isolate/library.types";
 import { type Craft } from "@/features/craft/craft";
 import { getCraft } from "@/features/craft/craftRepository";
+import { getCurrentLibrary } from "@/features/knowledge/currentLibrary";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
 import { pool } from "@/server/pool";
 import { type Job } from "./job";
@@ -14,13 +16,19 @@ export interface JobPage {
   job: Job;
   craft: Craft;
   events: JobEvent[];
+  /** The fault library in use, for the names of what was found. */
+  library: Library;
 }
 
 // The job's frame and the bay inside it ask for the same job in one request.
 const load = cache(async (jobId: number): Promise<JobPage> => {
   const job = await getJob(pool(), jobId);
-  const [craft, events] = await Promise.all([getCraft(pool(), job.craftId), listEvents(pool(), jobId)]);
-  return { job, craft, events };
+  const [craft, events, { library }] = await Promise.all([
+    getCraft(pool(), job.craftId),
+    listEvents(pool(), jobId),
+    getCurrentLibrary(pool()),
+  ]);
+  return { job, craft, events, library };
 });
 
 /** A job with its craft and history. @throws {NotFoundError}, {AppError} `forbidden` */

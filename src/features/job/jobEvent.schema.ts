@@ -15,11 +15,31 @@ export const EVENT_PAYLOADS = {
   note_added: v.object({ text }),
   photo_added: v.object({ photoId: v.number(), fileName: text }),
   bay_entered: v.object({ from: v.picklist(BAYS), to: v.picklist(BAYS), reason: text }),
-  check_answered: v.object({ checkId: id, outcomeId: id, minutes: v.nullable(v.number()), note: text }),
-  finding_added: v.object({ readingId: id, value: v.boolean(), note: text }),
+  check_answered: v.object({
+    checkId: id,
+    outcomeId: id,
+    minutes: v.nullable(v.number()),
+    note: text,
+    /** The measured value the outcome was read from. */
+    value: v.optional(v.nullable(v.number()), null),
+    doubtful: v.optional(v.boolean(), false),
+  }),
+  finding_added: v.object({ readingId: id, value: v.boolean(), note: text, doubtful: v.optional(v.boolean(), false) }),
+  /** A finding that another bay hands in: a bench run's or a log's verdict. */
+  evidence_given: v.object({ readings: v.record(id, v.boolean()), source: text, note: text }),
   finding_withdrawn: v.object({ seq: v.number(), reason: text }),
+  finding_doubted: v.object({ seq: v.number(), doubtful: v.boolean() }),
+  /** A finding from before the repair was looked at again and is still so. */
+  finding_confirmed: v.object({ seq: v.number() }),
+  experiment_step: v.object({
+    changes: v.array(v.object({ name: text, to: v.picklist(["changed", "restored"]) })),
+    faultShows: v.boolean(),
+    note: text,
+  }),
   cause_named: v.object({
     faults: v.array(v.object({ id, name: text, repair: text, probability: v.number() })),
+    /** A cause that the library does not have. */
+    other: v.optional(text, ""),
     note: text,
   }),
   run_kept: v.object({

@@ -1,4 +1,5 @@
 import { type Finding } from "@/core/isolate/caseFindings";
+import { testKnowledge } from "@/features/knowledge/testKnowledge";
 import { bayChange } from "./bayChange";
 import { type Bay, BAYS } from "./bays";
 import { eventText } from "./eventText";
@@ -13,11 +14,11 @@ const history = (...events: NewJobEvent[]): JobEvent[] =>
   events.map((event, index) => ({ ...event, seq: index + 1, at, personName: "Ines Vaar", jobVersion: index + 1 }));
 const saw = (readingId: string): NewJobEvent => ({
   kind: "finding_added",
-  payload: { readingId, value: true, note: "" },
+  payload: { readingId, value: true, doubtful: false, note: "" },
 });
 const answered = (checkId: string, outcomeId: string): NewJobEvent => ({
   kind: "check_answered",
-  payload: { checkId, outcomeId, minutes: 3, note: "" },
+  payload: { checkId, outcomeId, minutes: 3, note: "", value: null, doubtful: false },
 });
 const swapped: NewJobEvent = {
   kind: "part_replaced",
@@ -39,7 +40,7 @@ describe("findingsOf", () => {
 
   it("counts what was seen and answered, in order", () => {
     const findings = findingsOf(history(saw("picture-black"), answered("overlay", "none")));
-    expect(countedFindings(findings)).toEqual<Finding[]>([
+    expect(countedFindings(findings, testKnowledge.library)).toEqual<Finding[]>([
       { kind: "reading", readingId: "picture-black", value: true },
       { kind: "check", checkId: "overlay", outcomeId: "none" },
     ]);
@@ -82,7 +83,7 @@ describe("isolationHeadline", () => {
   const context = { phase: "landing", history: "crash" } as const;
   const headline = (events: JobEvent[]) => {
     const findings = findingsOf(events);
-    return isolationHeadline(isolationOf(context, "quad", findings), findings);
+    return isolationHeadline(isolationOf(context, "quad", findings, testKnowledge), findings);
   };
 
   it("names the leading suspects, the work so far, the next check and its worth", () => {
@@ -177,6 +178,22 @@ describe("eventText", () => {
     ],
     check_answered: [answered("overlay", "none"), /^Is there overlay text.*: No overlay text$/],
     finding_added: [saw("dropped"), /^found: Dropped out of the air/],
+    evidence_given: [
+      {
+        kind: "evidence_given",
+        payload: { readings: { "draws-too-much": true }, source: "bench run 4", note: "+27 %" },
+      },
+      /^bench run 4 says: Draws more than it used to \(\+27 %\)$/,
+    ],
+    finding_doubted: [{ kind: "finding_doubted", payload: { seq: 1, doubtful: true } }, /as doubtful$/],
+    finding_confirmed: [{ kind: "finding_confirmed", payload: { seq: 1 } }, /still so$/],
+    experiment_step: [
+      {
+        kind: "experiment_step",
+        payload: { changes: [{ name: "gyro rate halved", to: "changed" }], faultShows: false, note: "" },
+      },
+      /^tried: gyro rate halved changed, fault gone$/,
+    ],
     finding_withdrawn: [
       { kind: "finding_withdrawn", payload: { seq: 1, reason: "wrong plug" } },
       /took a finding back \(wrong plug\)/,
@@ -184,7 +201,7 @@ describe("eventText", () => {
     cause_named: [
       {
         kind: "cause_named",
-        payload: { faults: [{ id: "a", name: "Camera dead", repair: "r", probability: 0.9 }], note: "" },
+        payload: { faults: [{ id: "a", name: "Camera dead", repair: "r", probability: 0.9 }], other: "", note: "" },
       },
       /^named the cause: Camera dead$/,
     ],
@@ -209,7 +226,9 @@ describe("eventText", () => {
     handed_back: [{ kind: "handed_back", payload: { to: "Ada Quist", note: "" } }, /^handed back to Ada Quist$/],
   };
 
-  it.each(Object.entries(samples))("puts %s into words", (_, [event, text]) => expect(eventText(event)).toMatch(text));
+  it.each(Object.entries(samples))("puts %s into words", (_, [event, text]) =>
+    expect(eventText(event, testKnowledge.library)).toMatch(text),
+  );
   it("has a sample of every kind", () =>
     expect(Object.keys(samples).sort()).toEqual(Object.keys(EVENT_PAYLOADS).sort()));
 });

@@ -1,6 +1,7 @@
 import "server-only";
 import { findProofKind } from "@/core/prove/proofKinds";
 import { getCraft } from "@/features/craft/craftRepository";
+import { getKnowledge } from "@/features/knowledge/getKnowledge";
 import { type Db } from "@/server/db";
 import { findingsOf } from "./findings";
 import { type Headline, isolationHeadline, isolationOf } from "./isolationOf";
@@ -34,9 +35,9 @@ export async function refreshedHeadline(db: Db, job: Job, added: readonly NewJob
         nextWorth: "battery out first, then the props",
       };
     case "isolate": {
-      const { kind } = await getCraft(db, job.craftId);
+      const craft = await getCraft(db, job.craftId);
       const findings = findingsOf(events);
-      return isolationHeadline(isolationOf(job, kind, findings), findings);
+      return isolationHeadline(isolationOf(job, craft.kind, findings, await getKnowledge(db, craft)), findings);
     }
     case "bench": {
       const run = events.findLast((event) => event.kind === "run_kept");
@@ -50,7 +51,9 @@ export async function refreshedHeadline(db: Db, job: Job, added: readonly NewJob
     case "refit": {
       const cause = events.findLast((event) => event.kind === "cause_named");
       const swap = events.findLast((event) => event.kind === "part_replaced");
-      const repair = cause?.payload.faults.map((fault) => fault.repair).join(", ");
+      const named =
+        cause && [...cause.payload.faults.map((fault) => fault.repair), cause.payload.other].filter(Boolean);
+      const repair = named?.join(", ");
       return {
         headline: repair ?? "No cause named yet",
         detail: swap ? `fitted: ${swap.payload.fitted.name}` : "nothing replaced yet",

@@ -1,5 +1,4 @@
 import "server-only";
-import { shippedLibrary } from "@/core/isolate/library";
 import { blockersOf } from "@/core/prove/orderProofs";
 import { findProofKind, PROOF_KINDS } from "@/core/prove/proofKinds";
 import { getJobPage } from "@/features/job/getJobPage";
@@ -12,7 +11,7 @@ import { type ProveBayProps } from "./ProveBay";
 
 /** A job in Prove. @throws {NotFoundError}, {AppError} `forbidden` */
 export async function getProveBay(context: VerbContext, jobId: number): Promise<ProveBayProps> {
-  const { job, events } = await getJobPage(context, jobId);
+  const { job, events, library } = await getJobPage(context, jobId);
   const proofs = (await listProofs(context.pool, jobId)).filter(({ kind }) => findProofKind(kind));
   return {
     target: { jobId: job.id, version: job.version },
@@ -32,7 +31,7 @@ export async function getProveBay(context: VerbContext, jobId: number): Promise<
         blockers: blockersOf(kind, proofs, PROOF_KINDS).map((blocker) => findProofKind(blocker)!.title),
       };
     }),
-    readings: shippedLibrary.readings.map(({ id, whenTrue }) => ({ id, text: whenTrue })),
+    readings: library.readings.filter(({ complaint }) => complaint).map(({ id, whenTrue }) => ({ id, text: whenTrue })),
     clean: proofs.some(({ kind }) => kind === "clean-time") ? cleanFlyingOf(job, events) : null,
     sorties: events.flatMap((event) =>
       event.kind === "sortie_logged"

@@ -1,5 +1,4 @@
 import "server-only";
-import { shippedLibrary } from "@/core/isolate/library";
 import { blockersOf } from "@/core/prove/orderProofs";
 import { findProofKind, PROOF_KINDS } from "@/core/prove/proofKinds";
 import { bayChange } from "@/features/job/bayChange";
@@ -9,6 +8,7 @@ import { type JobEvent, type NewJobEvent } from "@/features/job/jobEvent.schema"
 import { listEvents } from "@/features/job/jobEventRepository";
 import { decideProofRow, listProofs } from "@/features/job/proofRepository";
 import { refreshedHeadline } from "@/features/job/refreshedHeadline";
+import { requireReading } from "@/features/knowledge/requireReading";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
 import { type Db } from "@/server/db";
 import { AppError } from "@/server/errors";
@@ -25,9 +25,7 @@ import { type DecideProofInput, type LogSortieInput } from "./prove.schema";
 export async function decideProof(context: VerbContext, input: DecideProofInput): Promise<null> {
   requireRole(context, input.state === "waived" ? "lead" : "technician");
   const { kind, state, note, readingId } = input;
-  if (readingId !== null && !shippedLibrary.readings.some(({ id }) => id === readingId)) {
-    throw new AppError("invalid_input", `The library has no reading "${readingId}".`);
-  }
+  if (readingId !== null) await requireReading(context.pool, readingId);
   return changeJob(context, input, async (db, job) => {
     if (job.bay !== "prove") throw new AppError("not_ready", "Proofs are decided in Prove; take the job there first.");
     const proofs = await listProofs(db, job.id);

@@ -7,7 +7,7 @@ import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { changeDetailsAction } from "./changeDetails.action";
 import styles from "./Receive.module.css";
-import { uploadPhotos } from "./uploadPhotos";
+import { uploadPhotos } from "@/features/job/uploadPhotos";
 
 /** What the Receive page of a job shows. */
 export interface ReceiveBayProps {

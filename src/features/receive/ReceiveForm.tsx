@@ -4,21 +4,24 @@ import { Button, Checkbox, Form, Input, InputNumber, Select } from "antd";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { HISTORIES, PHASES } from "@/core/isolate/library.types";
+import { type CraftKind } from "@/core/refit/craftKinds";
 import { jobNumber } from "@/features/job/job";
+import { ComplaintPicker } from "@/features/knowledge/ComplaintPicker";
+import { type ComplaintChoice } from "@/features/knowledge/complaintsOf";
 import { type ActionFailure } from "@/shared/actionResult";
 import { randomUuid } from "@/shared/randomUuid";
 import { NewCraftFields } from "./NewCraftFields";
 import { receiveCraftAction } from "./receiveCraft.action";
 import { type ReceiveCraftInput } from "./receiveCraft.schema";
 import styles from "./Receive.module.css";
-import { uploadPhotos } from "./uploadPhotos";
+import { uploadPhotos } from "@/features/job/uploadPhotos";
 
 /** What the form needs to offer. */
 export interface ReceiveFormProps {
-  craft: readonly { id: number; label: string }[];
+  craft: readonly { id: number; label: string; kind: CraftKind }[];
   people: readonly { id: number; displayName: string }[];
   personId: number;
-  readings: readonly { id: string; text: string }[];
+  complaints: readonly ComplaintChoice[];
 }
 
 type Values = Omit<ReceiveCraftInput, "requestKey" | "intermittent"> & {
@@ -36,7 +39,7 @@ const HISTORY_NAMES: Readonly<Record<(typeof HISTORIES)[number], string>> = {
 };
 
 /** Takes a craft in: safe first, then who it is, then what is wrong. What was typed survives a refusal. */
-export function ReceiveForm({ craft, people, personId, readings }: ReceiveFormProps) {
+export function ReceiveForm({ craft, people, personId, complaints }: ReceiveFormProps) {
   const [form] = Form.useForm<Values>();
   const router = useRouter();
   const [requestKey] = useState(randomUuid);
@@ -49,6 +52,9 @@ export function ReceiveForm({ craft, people, personId, readings }: ReceiveFormPr
   const arePropsOff = Form.useWatch("propsOff", form);
   const isSafe = isBatteryOut && arePropsOff;
   const isIntermittent = Form.useWatch("isIntermittent", form);
+  const craftId = Form.useWatch("craftId", form);
+  const newKind = Form.useWatch(["newCraft", "kind"], form) as CraftKind | undefined;
+  const kind = (isNew ? newKind : craft.find(({ id }) => id === craftId)?.kind) ?? null;
 
   const submit = async () => {
     if (isBusy) return;
@@ -135,11 +141,8 @@ export function ReceiveForm({ craft, people, personId, readings }: ReceiveFormPr
           <Form.Item label="What was changed last? (repair, firmware, prop, battery, mount)" name="lastChange">
             <Input maxLength={300} />
           </Form.Item>
-          <Form.Item label="What was seen? Tick all that are sure." name="seen" initialValue={[]}>
-            <Checkbox.Group
-              className={styles.seen}
-              options={readings.map(({ id, text }) => ({ value: id, label: text }))}
-            />
+          <Form.Item label="What was seen? Pick all that are sure." name="seen" initialValue={[]}>
+            <SeenField kind={kind} choices={complaints} isDisabled={!isSafe} />
           </Form.Item>
           <Form.Item name="isIntermittent" valuePropName="checked">
             <Checkbox>It comes and goes</Checkbox>
@@ -193,6 +196,18 @@ export function ReceiveForm({ craft, people, personId, readings }: ReceiveFormPr
       </fieldset>
     </Form>
   );
+}
+
+/** The picker as a field of the form, which hands it `value` and `onChange`. */
+function SeenField(props: {
+  value?: string[];
+  onChange?: (ids: string[]) => void;
+  kind: CraftKind | null;
+  choices: readonly ComplaintChoice[];
+  isDisabled: boolean;
+}) {
+  const { value = [], onChange = () => undefined, ...rest } = props;
+  return <ComplaintPicker value={value} onChange={onChange} {...rest} />;
 }
 
 /** "newCraft.parts.0.name" as Ant Design names the field. */

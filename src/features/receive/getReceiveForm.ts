@@ -1,6 +1,7 @@
 import "server-only";
-import { shippedLibrary } from "@/core/isolate/library";
 import { CRAFT_KINDS } from "@/core/refit/craftKinds";
+import { complaintsOf } from "@/features/knowledge/complaintsOf";
+import { getCurrentLibrary } from "@/features/knowledge/currentLibrary";
 import { listCraft } from "@/features/craft/craftRepository";
 import { hasRole } from "@/features/people/person";
 import { listPeople } from "@/features/people/personRepository";
@@ -10,16 +11,19 @@ import { type ReceiveFormProps } from "./ReceiveForm";
 /** What the intake offers: known craft, people who can take a job, what can be seen. @throws {AppError} `forbidden` */
 export async function getReceiveForm(context: VerbContext): Promise<ReceiveFormProps> {
   requireRole(context, "viewer");
-  const [craft, people] = await Promise.all([listCraft(context.pool), listPeople(context.pool)]);
+  const [craft, people, { library }] = await Promise.all([
+    listCraft(context.pool),
+    listPeople(context.pool),
+    getCurrentLibrary(context.pool),
+  ]);
   return {
     craft: craft.map(({ id, name, kind, tailNumber, serial }) => ({
       id,
+      kind,
       label: `${name} · ${tailNumber} · ${CRAFT_KINDS[kind].name}${serial ? ` · ${serial}` : ""}`,
     })),
     people: people.filter((person) => hasRole(person, "technician")),
     personId: context.person.id,
-    readings: shippedLibrary.readings
-      .filter(({ complaint }) => complaint)
-      .map(({ id, whenTrue }) => ({ id, text: whenTrue })),
+    complaints: complaintsOf(library),
   };
 }

@@ -1,10 +1,7 @@
 import * as v from "valibot";
 import { HISTORIES, PHASES } from "@/core/isolate/library.types";
-import { shippedLibrary } from "@/core/isolate/library";
 import { CraftInput } from "@/features/craft/addCraft.schema";
 import { requiredText } from "@/features/job/jobTarget.schema";
-
-const readingIds = shippedLibrary.readings.filter(({ complaint }) => complaint).map(({ id }) => id);
 
 /** The intake form. The make-safe steps must be ticked: nothing else is taken before. */
 export const ReceiveCraftInput = v.pipe(
@@ -18,7 +15,7 @@ export const ReceiveCraftInput = v.pipe(
     phase: v.picklist(PHASES, "Pick the phase it happened in."),
     history: v.picklist(HISTORIES, "Pick what came before it."),
     lastChange: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(300, "At most 300 characters.")), ""),
-    seen: v.optional(v.array(v.picklist(readingIds, "The library does not have this.")), []),
+    seen: v.optional(v.array(v.pipe(v.string(), v.minLength(1), v.maxLength(60))), []),
     intermittent: v.nullish(
       v.object({
         failureCount: v.pipe(

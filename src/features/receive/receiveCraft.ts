@@ -7,6 +7,8 @@ import { type JobEvent, type NewJobEvent } from "@/features/job/jobEvent.schema"
 import { appendEvents } from "@/features/job/jobEventRepository";
 import { findJobIdByRequestKey, insertJob, listJobsOfCraft } from "@/features/job/jobRepository";
 import { jobNumber } from "@/features/job/job";
+import { getKnowledge } from "@/features/knowledge/getKnowledge";
+import { requireReading } from "@/features/knowledge/requireReading";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
 import { withTransaction } from "@/server/db";
 import { AppError } from "@/server/errors";
@@ -29,7 +31,9 @@ export async function receiveCraft(context: VerbContext, input: ReceiveCraftInpu
   try {
     return await withTransaction(pool, async (db) => {
       const craftId = input.newCraft ? await insertCraftWithParts(db, input.newCraft, now) : input.craftId!;
-      const { kind, name } = await getCraft(db, craftId);
+      const craft = await getCraft(db, craftId);
+      const { name } = craft;
+      for (const readingId of input.seen) await requireReading(db, readingId);
       const open = (await listJobsOfCraft(db, craftId)).find(({ closedAt }) => closedAt === null);
       if (open) throw new AppError("invalid_input", `${name} is here already: job ${jobNumber(open.id)} is open.`);
       const events = intakeEvents(input);
@@ -51,7 +55,10 @@ export async function receiveCraft(context: VerbContext, input: ReceiveCraftInpu
         cameBackFrom: null,
         waitingFor: "",
         receivedAt: now,
-        ...isolationHeadline(isolationOf({ phase, history }, kind, findings), findings),
+        ...isolationHeadline(
+          isolationOf({ phase, history }, craft.kind, findings, await getKnowledge(db, craft)),
+          findings,
+        ),
         requestKey: input.requestKey,
         eventCount: events.length,
       });
@@ -68,6 +75,9 @@ export async function receiveCraft(context: VerbContext, input: ReceiveCraftInpu
 function intakeEvents({ complaint, seen }: ReceiveCraftInput): NewJobEvent[] {
   return [
     { kind: "received", payload: { complaint, makeSafe: ["battery out", "props off"] } },
-    ...seen.map((readingId): NewJobEvent => ({ kind: "finding_added", payload: { readingId, value: true, note: "" } })),
+    ...seen.map((readingId): NewJobEvent => ({
+      kind: "finding_added",
+      payload: { readingId, value: true, note: "", doubtful: false },
+    })),
   ];
 }

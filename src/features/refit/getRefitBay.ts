@@ -1,5 +1,5 @@
 import "server-only";
-import { shippedLibrary } from "@/core/isolate/library";
+import { type Library } from "@/core/isolate/library.types";
 import { PART_KINDS } from "@/core/refit/partKinds";
 import { findProofKind } from "@/core/prove/proofKinds";
 import { listFittedParts } from "@/features/craft/fittedPartRepository";
@@ -13,16 +13,20 @@ import { type RefitBayProps } from "./RefitBay";
 
 /** A job in Refit. @throws {NotFoundError}, {AppError} `forbidden` */
 export async function getRefitBay(context: VerbContext, jobId: number): Promise<RefitBayProps> {
-  const { job, craft, events } = await getJobPage(context, jobId);
+  const { job, craft, events, library } = await getJobPage(context, jobId);
   const [parts, proofs] = await Promise.all([listFittedParts(context.pool, craft.id), listProofs(context.pool, jobId)]);
   const cause = events.findLast((event) => event.kind === "cause_named");
-  const suspectParts = new Set(cause?.payload.faults.flatMap(({ id }) => partsOfFault(id)));
+  const suspectParts = new Set(cause?.payload.faults.flatMap(({ id }) => partsOfFault(library, id)));
   return {
     target: { jobId: job.id, version: job.version },
-    cause:
-      cause?.payload.faults.map(
-        ({ name, repair, probability }) => `${name} (${formatPercent(probability)}): ${repair}`,
-      ) ?? [],
+    cause: cause
+      ? [
+          ...cause.payload.faults.map(
+            ({ name, repair, probability }) => `${name} (${formatPercent(probability)}): ${repair}`,
+          ),
+          ...(cause.payload.other ? [cause.payload.other] : []),
+        ]
+      : [],
     positions: positionsOf(parts)
       .map((position) => ({
         ...position,
@@ -36,8 +40,8 @@ export async function getRefitBay(context: VerbContext, jobId: number): Promise<
   };
 }
 
-function partsOfFault(faultId: string): string[] {
-  const fault = shippedLibrary.faults.find(({ id }) => id === faultId);
-  const repair = shippedLibrary.repairs.find(({ id }) => id === fault?.repair);
+function partsOfFault(library: Library, faultId: string): string[] {
+  const fault = library.faults.find(({ id }) => id === faultId);
+  const repair = library.repairs.find(({ id }) => id === fault?.repair);
   return [fault?.part, repair?.part].filter((part) => part !== undefined);
 }

@@ -23,13 +23,13 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 export default async function JobLayout({ params, children }: Props) {
   const jobId = jobIdOf((await params).number);
   const context = await pageContext();
-  const { job, craft, events } = await orNotFound(getJobPage(context, jobId));
+  const { job, craft, events, library } = await orNotFound(getJobPage(context, jobId));
   return (
     <div className="stack">
       <Ticket strip={stripOf(job, craft)} now={context.now} isOpen />
       <BayKeys number={jobNumber(job.id)} />
       <ControlsProvider>{children}</ControlsProvider>
-      <JobHistory events={events} />
+      <JobHistory events={events} library={library} />
     </div>
   );
 }
