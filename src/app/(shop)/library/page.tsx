@@ -1,12 +1,16 @@
 import { type Metadata } from "next";
-import { shippedLibrary } from "@/core/isolate/library";
-import { LibraryView } from "@/features/library/LibraryView";
+import { getLibraryPage } from "@/features/library/getLibraryPage";
+import { LibraryPage } from "@/features/library/LibraryPage";
 import { pageContext } from "@/features/people/currentPerson";
+import { ControlsProvider } from "@/shared/theme/ControlsProvider";
 
 export const metadata: Metadata = { title: "Library" };
 
 /** What the isolation engine knows. */
-export default async function LibraryPage() {
-  await pageContext();
-  return <LibraryView library={shippedLibrary} />;
+export default async function LibraryRoute() {
+  return (
+    <ControlsProvider>
+      <LibraryPage {...await getLibraryPage(await pageContext())} />
+    </ControlsProvider>
+  );
 }

@@ -1,0 +1,19 @@
+import { getLibraryPage } from "@/features/library/getLibraryPage";
+import { requestContext } from "@/features/people/currentPerson";
+import { routeFailure } from "@/features/people/routeFailure";
+
+/** The library in use as a file, in the format of /api/library/schema. */
+export async function GET() {
+  try {
+    const { library } = await getLibraryPage(await requestContext());
+    return new Response(JSON.stringify(library, null, 2), {
+      headers: {
+        "Content-Type": "application/json",
+        "Content-Disposition": `attachment; filename="fault-library-${library.version}.json"`,
+        "Cache-Control": "no-store",
+      },
+    });
+  } catch (error) {
+    return routeFailure(error);
+  }
+}

@@ -1,0 +1,13 @@
+import { libraryJsonSchema } from "@/features/knowledge/libraryJsonSchema";
+import { requestContext } from "@/features/people/currentPerson";
+import { routeFailure } from "@/features/people/routeFailure";
+
+/** The format of a library file, as JSON Schema. */
+export async function GET() {
+  try {
+    await requestContext();
+    return Response.json(libraryJsonSchema());
+  } catch (error) {
+    return routeFailure(error);
+  }
+}

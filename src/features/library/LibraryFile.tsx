@@ -1,0 +1,58 @@
+"use client";
+
+import { Button } from "antd";
+import { useState } from "react";
+import { FailureNotice } from "@/shared/FailureNotice";
+import { useVerb } from "@/shared/useVerb";
+import { importLibraryAction } from "./library.action";
+import { type SavedLibrary } from "./libraryVerbs";
+import { ChangeList, ProblemList } from "./SavedNotice";
+
+/** Export and import as JSON: a file is tried first, and says what it would change before it is taken in. */
+export function LibraryFile({ revision, mayEdit }: { revision: number; mayEdit: boolean }) {
+  const { run, isBusy, failure, reload } = useVerb(importLibraryAction);
+  const [file, setFile] = useState<{ name: string; text: string } | null>(null);
+  const [result, setResult] = useState<SavedLibrary | null>(null);
+  const attempt = (text: string, isTrial: boolean) =>
+    void run({ baseRevision: revision, text, isTrial, note: "" }, setResult);
+  const choose = async (chosen: File | undefined) => {
+    setResult(null);
+    setFile(null);
+    if (!chosen) return;
+    const text = await chosen.text();
+    setFile({ name: chosen.name, text });
+    attempt(text, true);
+  };
+  return (
+    <div className="stack">
+      <p className="row">
+        <Button href="/api/library">Export as JSON</Button>
+        <a href="/api/library/schema">The format, as JSON Schema</a>
+      </p>
+      {mayEdit && (
+        <label>
+          <span className="label">Import a library file</span>
+          <br />
+          <input
+            type="file"
+            accept="application/json,.json"
+            onChange={(event) => void choose(event.target.files?.[0])}
+          />
+        </label>
+      )}
+      <FailureNotice failure={failure} onReload={reload} />
+      {result && "problems" in result && <ProblemList problems={result.problems} />}
+      {result && "changes" in result && (
+        <>
+          <h3>{result.saved ? `Saved as revision ${result.revision}` : `${file?.name} would change:`}</h3>
+          <ChangeList changes={result.changes} />
+          {!result.saved && file && result.changes.length > 0 && (
+            <Button type="primary" loading={isBusy} onClick={() => attempt(file.text, false)}>
+              Take it in as a new revision
+            </Button>
+          )}
+        </>
+      )}
+    </div>
+  );
+}

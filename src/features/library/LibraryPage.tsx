@@ -1,0 +1,163 @@
+"use client";
+
+import { Button, Input } from "antd";
+import { useState } from "react";
+import { type Library } from "@/core/isolate/library.types";
+import { suspectPartName } from "@/core/isolate/suspectParts";
+import { type EntryGroup } from "@/features/knowledge/library.schema";
+import { formatPercent } from "@/shared/format";
+import { EntryEditor } from "./EntryEditor";
+import styles from "./Library.module.css";
+import { LibraryFile } from "./LibraryFile";
+import { LibraryHistory, type RevisionLine } from "./LibraryHistory";
+
+/** What the library page is given. */
+export interface LibraryPageProps {
+  library: Library;
+  revision: number;
+  generatedChecks: number;
+  history: readonly RevisionLine[];
+  mayEdit: boolean;
+}
+
+const GROUPS: readonly { id: EntryGroup; name: string }[] = [
+  { id: "faults", name: "Fault modes" },
+  { id: "checks", name: "Checks" },
+  { id: "readings", name: "Readings" },
+  { id: "repairs", name: "Repairs" },
+];
+
+/** The fault library: found by a word, read by all, changed by a lead, with its history. */
+export function LibraryPage({ library, revision, generatedChecks, history, mayEdit }: LibraryPageProps) {
+  const [group, setGroup] = useState<EntryGroup>("faults");
+  const [search, setSearch] = useState("");
+  const [chosen, choose] = useState<{ id: string | null } | null>(null);
+  const [side, setSide] = useState<"entry" | "history" | "file">("entry");
+  const words = search.trim().toLowerCase().split(/\s+/).filter(Boolean);
+  const lines = linesOf(library, group).filter(({ words: text }) => words.every((word) => text.includes(word)));
+  const open = (id: string | null) => {
+    choose({ id });
+    setSide("entry");
+  };
+  return (
+    <div className={styles.page}>
+      <section className="panel stack" aria-label="Entries">
+        <h2>
+          Library {library.version}
+          {revision > 0 && `, revision ${revision}`}
+        </h2>
+        <div className={styles.groups} role="group" aria-label="Kind of entry">
+          {GROUPS.map(({ id, name }) => (
+            <button
+              key={id}
+              className={styles.group}
+              aria-pressed={id === group}
+              onClick={() => {
+                setGroup(id);
+                choose(null);
+              }}
+            >
+              {name} · {library[id].length}
+            </button>
+          ))}
+        </div>
+        {group === "checks" && (
+          <p className="soft">
+            {generatedChecks} more are generated for each craft: trying a spare, swapping two parts, cutting a part out.
+          </p>
+        )}
+        <Input
+          id="board-search"
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+          placeholder="Search by a word"
+          aria-label="Search the library"
+          allowClear
+        />
+        {mayEdit && <Button onClick={() => open(null)}>Add an entry</Button>}
+        <div className={styles.list}>
+          {lines.map(({ id, title, detail }) => (
+            <button key={id} className={styles.entry} aria-current={chosen?.id === id} onClick={() => open(id)}>
+              {title}
+              <small>{detail}</small>
+            </button>
+          ))}
+          {lines.length === 0 && <p className="soft">No entry has this word.</p>}
+        </div>
+      </section>
+      <section className="panel stack" aria-label="Entry, history and files">
+        <div className={styles.groups} role="group" aria-label="Shown on the right">
+          <button className={styles.group} aria-pressed={side === "entry"} onClick={() => setSide("entry")}>
+            Entry
+          </button>
+          <button className={styles.group} aria-pressed={side === "history"} onClick={() => setSide("history")}>
+            History · {history.length}
+          </button>
+          <button className={styles.group} aria-pressed={side === "file"} onClick={() => setSide("file")}>
+            Export and import
+          </button>
+        </div>
+        {side === "entry" &&
+          (chosen ? (
+            <EntryEditor
+              key={`${group}-${chosen.id}-${revision}`}
+              library={library}
+              revision={revision}
+              group={group}
+              id={chosen.id}
+              mayEdit={mayEdit}
+              onDone={() => chosen.id === null && choose(null)}
+            />
+          ) : (
+            <p className="soft">
+              Pick an entry on the left. Every probability carries a grade: measured, trade judgement or guess.
+              {!mayEdit && " A lead can change entries."}
+            </p>
+          ))}
+        {side === "history" && <LibraryHistory revision={revision} history={history} mayEdit={mayEdit} />}
+        {side === "file" && <LibraryFile revision={revision} mayEdit={mayEdit} />}
+      </section>
+    </div>
+  );
+}
+
+interface Line {
+  id: string;
+  title: string;
+  detail: string;
+  /** Lower-case words that the search finds it by. */
+  words: string;
+}
+
+function linesOf(library: Library, group: EntryGroup): Line[] {
+  const line = (id: string, title: string, detail: string, ...more: readonly string[]): Line => ({
+    id,
+    title,
+    detail,
+    words: [id, title, detail, ...more].join(" ").toLowerCase(),
+  });
+  switch (group) {
+    case "faults":
+      return library.faults.map(({ id, name, part, prior, grade, looksLike }) =>
+        line(id, name, `${suspectPartName(part)} · ${formatPercent(prior)} (${grade})`, looksLike),
+      );
+    case "checks":
+      return library.checks.map(({ id, title, minutes, hazard, needs, steps }) =>
+        line(id, title, [`${minutes} min`, hazard, ...needs].join(" · "), ...steps),
+      );
+    case "readings":
+      return library.readings.map(({ id, whenTrue, whenFalse, complaint, links, synonyms = [] }) =>
+        line(
+          id,
+          whenTrue,
+          `${complaint ? "complaint · " : ""}${Object.keys(links).length} faults`,
+          whenFalse,
+          ...synonyms,
+        ),
+      );
+    case "repairs":
+      return library.repairs.map(({ id, name, part, minutes }) =>
+        line(id, name, `${suspectPartName(part)} · ${minutes} min`),
+      );
+  }
+}

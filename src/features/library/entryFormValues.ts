@@ -1,0 +1,128 @@
+import { type Check, type FaultMode, type Library, type Reading, type Repair } from "@/core/isolate/library.types";
+import { type EntryGroup } from "@/features/knowledge/library.schema";
+
+/*
+ * Between an entry and the form it is edited in: a form holds lists of rows and blocks of lines where an entry holds
+ * records and arrays. Back and forth gives the same entry.
+ */
+
+/** A form's values; which fields there are depends on the group. */
+export type EntryValues = Record<string, unknown>;
+
+const TO_VALUES: { [G in EntryGroup]: (entry: Library[G][number]) => EntryValues } = {
+  repairs: ({ id: _, ...repair }: Repair) => ({ ...repair }),
+  faults: ({ id: _, ...fault }: FaultMode) => ({
+    ...fault,
+    when: fault.when ?? [],
+    craftKinds: fault.craftKinds ?? [],
+  }),
+  readings: ({ id: _, links, linkGrades = {}, ...reading }: Reading) => ({
+    ...reading,
+    complaint: reading.complaint ?? false,
+    synonyms: reading.synonyms ?? [],
+    links: Object.entries(links).map(([fault, strength]) => ({ fault, strength, grade: linkGrades[fault] ?? null })),
+  }),
+  checks: ({ id: _, steps, cautions, outcomes, measure, ...check }: Check) => ({
+    ...check,
+    steps: steps.join("\n"),
+    cautions: cautions.join("\n"),
+    irreversible: check.irreversible ?? false,
+    outcomes: outcomes.map(({ id, label, sets }) => ({
+      id,
+      label,
+      sets: Object.entries(sets).map(([reading, value]) => ({ reading, value })),
+    })),
+    measure: measure ? JSON.stringify(measure) : "",
+  }),
+};
+
+/** What the form shows of an entry. */
+export function toValues<G extends EntryGroup>(group: G, entry: Library[G][number]): EntryValues {
+  return TO_VALUES[group](entry);
+}
+
+/** An empty form. */
+export const EMPTY_VALUES: Readonly<Record<EntryGroup, EntryValues>> = {
+  repairs: { parts: [], minutes: 15 },
+  faults: { prior: 0.01, grade: "judgement", when: [], craftKinds: [] },
+  readings: { leak: 0.02, grade: "judgement", links: [], complaint: false, synonyms: [] },
+  checks: {
+    minutes: 3,
+    hazard: "unpowered",
+    needs: [],
+    steps: "",
+    cautions: "",
+    irreversible: false,
+    outcomes: [
+      { id: "yes", label: "", sets: [] },
+      { id: "no", label: "", sets: [] },
+    ],
+    measure: "",
+  },
+};
+
+const FROM_VALUES: Readonly<Record<EntryGroup, (values: EntryValues) => EntryValues>> = {
+  repairs: (values) => values,
+  faults: ({ when, craftKinds, ...values }) => ({
+    ...values,
+    ...optionalList("when", (when as EntryValues[] | undefined)?.map(withoutEmptyLists)),
+    ...optionalList("craftKinds", craftKinds),
+  }),
+  readings: ({ links, complaint, zone, synonyms, ...values }) => {
+    const rows = (links ?? []) as { fault: string; strength: number; grade?: string | null }[];
+    const grades = rows.filter(({ grade }) => grade).map(({ fault, grade }) => [fault, grade] as const);
+    return {
+      ...values,
+      links: Object.fromEntries(rows.map(({ fault, strength }) => [fault, strength])),
+      ...(grades.length > 0 && { linkGrades: Object.fromEntries(grades) }),
+      ...(complaint === true && { complaint: true }),
+      ...(zone ? { zone } : {}),
+      ...optionalList("synonyms", synonyms),
+    };
+  },
+  checks: ({ steps, cautions, outcomes, irreversible, measure, ...values }) => ({
+    ...values,
+    steps: linesOf(steps),
+    cautions: linesOf(cautions),
+    outcomes: ((outcomes ?? []) as { id: string; label: string; sets?: { reading: string; value: boolean }[] }[]).map(
+      ({ id, label, sets = [] }) => ({
+        id,
+        label,
+        sets: Object.fromEntries(sets.map(({ reading, value }) => [reading, value])),
+      }),
+    ),
+    ...(irreversible === true && { irreversible: true }),
+    ...(typeof measure === "string" && measure.trim() ? { measure: parsedOrText(measure) } : {}),
+  }),
+};
+
+/** The entry that a form's values stand for, without its id. */
+export function fromValues(group: EntryGroup, values: EntryValues): EntryValues {
+  return Object.fromEntries(Object.entries(FROM_VALUES[group](values)).filter(([, value]) => value !== undefined));
+}
+
+function linesOf(text: unknown): string[] {
+  return String(text ?? "")
+    .split("\n")
+    .map((line) => line.trim())
+    .filter(Boolean);
+}
+
+function optionalList(key: string, list: unknown): EntryValues {
+  return Array.isArray(list) && list.length > 0 ? { [key]: list } : {};
+}
+
+function withoutEmptyLists(row: EntryValues): EntryValues {
+  return Object.fromEntries(
+    Object.entries(row).filter(([, value]) => value !== undefined && !(Array.isArray(value) && value.length === 0)),
+  );
+}
+
+/** A measurement that is not JSON goes on as it is, so that the library's own check says what is wrong with it. */
+function parsedOrText(text: string): unknown {
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    return text;
+  }
+}

@@ -1,0 +1,37 @@
+import "server-only";
+import { diffLibraries, type EntryChange } from "@/core/isolate/diffLibraries";
+import { getCurrentLibrary, getLibraryRevision } from "@/features/knowledge/currentLibrary";
+import { listRevisions } from "@/features/knowledge/libraryRepository";
+import { hasRole } from "@/features/people/person";
+import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { formatDateTime } from "@/shared/format";
+import { type LibraryPageProps } from "./LibraryPage";
+
+/** The library in use and its history. @throws {AppError} `forbidden` */
+export async function getLibraryPage(context: VerbContext): Promise<LibraryPageProps> {
+  requireRole(context, "viewer");
+  const { edited, library, revision } = await getCurrentLibrary(context.pool);
+  const revisions = await listRevisions(context.pool);
+  return {
+    library: edited,
+    revision,
+    generatedChecks: library.checks.length - edited.checks.length,
+    history: revisions.map(({ id, savedAt, personName, note, summary }) => ({
+      id,
+      when: formatDateTime(savedAt),
+      personName,
+      note,
+      summary,
+    })),
+    mayEdit: hasRole(context.person, "lead"),
+  };
+}
+
+/** What a revision changed against the one before it. @throws {NotFoundError}, {AppError} `forbidden` */
+export async function getRevisionDiff(context: VerbContext, id: number): Promise<EntryChange[]> {
+  requireRole(context, "viewer");
+  const earlier = (await listRevisions(context.pool)).find((revision) => revision.id < id)?.id ?? 0;
+  const before = await getLibraryRevision(context.pool, earlier);
+  const after = await getLibraryRevision(context.pool, id);
+  return diffLibraries(before.edited, after.edited);
+}
