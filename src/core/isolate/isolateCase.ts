@@ -1,6 +1,6 @@
 import { adviseStop, type ShopPrices, type StopAdvice } from "./adviseStop";
 import { type AvailableChecks } from "./availableChecks";
-import { type Clash, type Finding, gatherReadings } from "./caseFindings";
+import { type CaseReadings, type Clash, type Finding, gatherReadings } from "./caseFindings";
 import { type CompiledLibrary, compileLibrary, toEvidence } from "./compileLibrary";
 import { explainFindings, type WeighedFinding } from "./explainFindings";
 import { explainersOf, type ExplainingSets } from "./explainingSets";
@@ -89,7 +89,8 @@ export function isolateCase(library: Library, isolationCase: IsolationCase): Iso
     unexplained: unexplainedReadings(library, readings.known, best.faults),
     clashes: readings.clashes,
     mindChangers: suspects[0] ? mindChangers(nextChecks.slice(0, PREVIEWED), suspects[0].fault.id) : [],
-    advice: prices ? adviseStop(library, ranking, prices) : null,
+    // With nothing seen there is nothing to repair, and so no cost to compare.
+    advice: prices && hasSeen(readings) ? adviseStop(library, ranking, prices) : null,
     massRanked: likely.mass,
     isExact: now.isExact,
   };
@@ -118,12 +119,16 @@ function suspectsOf(
     .sort((a, b) => Number(b.mayExplain) - Number(a.mayExplain) || b.probability - a.probability);
 }
 
+function hasSeen({ known, doubtful }: CaseReadings): boolean {
+  return [...known.values(), ...doubtful.values()].includes(true);
+}
+
 /** A check that cannot be done is only worth mentioning when it would tell at least as much as this. Trade judgement. */
 const WORTH_MENTIONING_BITS = 0.05;
 
 function worthMissing(
   compiled: CompiledLibrary,
-  readings: ReturnType<typeof gatherReadings>,
+  readings: CaseReadings,
   likely: ExplainingSets,
   { missing }: AvailableChecks,
 ): AvailableChecks["missing"] {

@@ -22,6 +22,7 @@ interface Props {
 /** Picks what was seen: by a click on the picture of the craft, or by a word. */
 export function ComplaintPicker({ kind, choices, value, onChange, searchRef, isDisabled = false }: Props) {
   const [zone, setZone] = useState<Zone | null>(null);
+  const [hovered, setHovered] = useState<Zone | null>(null);
   const [search, setSearch] = useState("");
   const fitting = choices.filter(({ craftKinds }) => kind === null || craftKinds.includes(kind));
   const words = search.trim().toLowerCase().split(/\s+/).filter(Boolean);
@@ -50,6 +51,8 @@ export function ComplaintPicker({ kind, choices, value, onChange, searchRef, isD
           kind={kind ?? "quad"}
           active={words.length > 0 ? null : zone}
           picked={picked}
+          hovered={hovered}
+          onHover={setHovered}
           onPick={toggleZone}
         />
         <div className={styles.zones} role="group" aria-label="Where it was seen">
@@ -59,7 +62,10 @@ export function ComplaintPicker({ kind, choices, value, onChange, searchRef, isD
               type="button"
               className={styles.zone}
               aria-pressed={zone === each && words.length === 0}
+              data-hovered={hovered === each}
               disabled={isDisabled}
+              onPointerEnter={() => setHovered(each)}
+              onPointerLeave={() => setHovered(null)}
               onClick={() => toggleZone(each)}
             >
               {ZONE_NAMES[each]}

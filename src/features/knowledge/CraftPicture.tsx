@@ -9,11 +9,14 @@ interface Props {
   active: Zone | null;
   /** How many things were picked in each zone. */
   picked: Readonly<Partial<Record<Zone, number>>>;
+  /** The zone under the pointer, here or among the buttons. */
+  hovered: Zone | null;
+  onHover: (zone: Zone | null) => void;
   onPick: (zone: Zone) => void;
 }
 
 /** The craft in outline, its zones to be clicked. The same zones are buttons beside it, for the keyboard. */
-export function CraftPicture({ kind, active, picked, onPick }: Props) {
+export function CraftPicture({ kind, active, picked, hovered, onHover, onPick }: Props) {
   return (
     <svg viewBox="0 0 200 140" className={styles.picture} aria-hidden>
       <g className={styles.outline}>{OUTLINES[kind]}</g>
@@ -22,7 +25,15 @@ export function CraftPicture({ kind, active, picked, onPick }: Props) {
       {(Object.keys(ZONE_SPOTS[kind]) as Zone[]).map((zone) => {
         const { x, y, r } = ZONE_SPOTS[kind][zone]!;
         return (
-          <g key={zone} className={styles.spot} data-active={zone === active} onClick={() => onPick(zone)}>
+          <g
+            key={zone}
+            className={styles.spot}
+            data-active={zone === active}
+            data-hovered={zone === hovered}
+            onPointerEnter={() => onHover(zone)}
+            onPointerLeave={() => onHover(null)}
+            onClick={() => onPick(zone)}
+          >
             <title>{ZONE_NAMES[zone]}</title>
             <circle cx={x} cy={y} r={r} />
             {picked[zone] ? (
