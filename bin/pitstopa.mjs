@@ -11,6 +11,9 @@ import { runMain, say, SetupError } from "./lib/say.mjs";
 const HELP = `pitstopa: the bench partner of a drone repair technician, for scripts
 
   pitstopa isolate --case FILE.json [--json]   weigh a case: suspects and next checks
+  pitstopa isolate --list-checks [--json]      every check of the shipped library with its outcomes
+  pitstopa isolate --list-faults [--json]      every fault mode
+  pitstopa isolate --list-readings [--json]    everything that can be seen or measured
   pitstopa backup FILE                         write the whole shop into one file
   pitstopa restore FILE [--yes]                put a backup in place; --yes replaces a shop that is there
   pitstopa --help                              this text
@@ -18,7 +21,7 @@ const HELP = `pitstopa: the bench partner of a drone repair technician, for scri
 A case file holds
   { "context": { "craftKind": "quad", "phase": "landing", "history": "crash" },
     "findings": [ { "reading": "picture-black", "value": true },
-                  { "check": "camera-supply", "outcome": "good" } ] }
+                  { "check": "camera-supply", "outcome": "good", "doubtful": true } ] }
 
 backup and restore use DATABASE_URL, or the private server of npm run demo.`;
 
@@ -46,6 +49,9 @@ function readArguments() {
       allowPositionals: true,
       options: {
         case: { type: "string" },
+        "list-checks": { type: "boolean", default: false },
+        "list-faults": { type: "boolean", default: false },
+        "list-readings": { type: "boolean", default: false },
         json: { type: "boolean", default: false },
         yes: { type: "boolean", default: false },
         help: { type: "boolean", short: "h", default: false },
@@ -56,17 +62,25 @@ function readArguments() {
   }
 }
 
-async function isolate({ case: caseFile, json }) {
-  if (!caseFile) throw new SetupError("Name the case: pitstopa isolate --case FILE.json");
-  if (!existsSync(caseFile)) throw new SetupError(`There is no file ${caseFile}.`);
+async function isolate(values) {
   const built = join(root, "dist/isolateCommand.mjs");
   if (!existsSync(built)) await buildProcesses();
-  const { CaseFileError, caseText, weighCaseFile } = await import(built);
+  const command = await import(built);
+  const listed = ["checks", "faults", "readings"].filter((what) => values[`list-${what}`]);
+  if (listed.length > 0) {
+    for (const what of listed) {
+      say(values.json ? JSON.stringify(command.listEntries(what), null, 2) : command.listingText(what));
+    }
+    return;
+  }
+  const caseFile = values.case;
+  if (!caseFile) throw new SetupError("Name the case: pitstopa isolate --case FILE.json");
+  if (!existsSync(caseFile)) throw new SetupError(`There is no file ${caseFile}.`);
   try {
-    const result = weighCaseFile(readFileSync(caseFile, "utf8"));
-    say(json ? JSON.stringify(result, null, 2) : caseText(result));
+    const result = command.weighCaseFile(readFileSync(caseFile, "utf8"));
+    say(values.json ? JSON.stringify(result, null, 2) : command.caseText(result));
   } catch (error) {
-    if (error instanceof CaseFileError) throw new SetupError(`${caseFile}: ${error.message}`);
+    if (error instanceof command.CaseFileError) throw new SetupError(`${caseFile}: ${error.message}`);
     throw error;
   }
 }

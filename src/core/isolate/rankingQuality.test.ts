@@ -117,6 +117,5 @@ describe("the ranking against exact mutual information, on random networks of 6 
     expect(asked).toBeGreaterThan(120);
     expect(same / asked).toBeGreaterThanOrEqual(0.9);
     expect(lost / asked).toBeLessThanOrEqual(0.02);
-    if (process.env.SHOW_FIGURES) console.log({ asked, same: same / asked, lost: lost / asked });
   }, 60_000);
 });

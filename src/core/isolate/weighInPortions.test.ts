@@ -31,8 +31,6 @@ describe("weighing more findings than fit one exact pass", () => {
     }
     expect(Math.max(...errors)).toBeLessThan(0.15);
     expect(errors.reduce((sum, error) => sum + error, 0) / errors.length).toBeLessThan(0.02);
-    if (process.env.SHOW_FIGURES)
-      console.log({ max: Math.max(...errors), mean: errors.reduce((a, b) => a + b) / errors.length });
   });
 
   it("says when it was used, and takes twenty readings that hang together without failing", () => {

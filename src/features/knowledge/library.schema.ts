@@ -88,6 +88,3 @@ export const LibraryFile = v.strictObject({
 export const ENTRY_SCHEMAS = { repairs: RepairEntry, faults: FaultEntry, readings: ReadingEntry, checks: CheckEntry };
 export type EntryGroup = keyof typeof ENTRY_SCHEMAS;
 export const ENTRY_GROUPS = Object.keys(ENTRY_SCHEMAS) as EntryGroup[];
-
-/** An entry of any group. */
-export type LibraryEntry = Library[EntryGroup][number];

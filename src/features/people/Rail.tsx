@@ -15,6 +15,7 @@ const PLACES = [
   { href: "/receive", name: "Receive", isHere: (path: string) => path === "/receive" },
   { href: "/craft", name: "Craft", isHere: (path: string) => path.startsWith("/craft") },
   { href: "/library", name: "Library", isHere: (path: string) => path.startsWith("/library") },
+  { href: "/workshop", name: "Workshop", isHere: (path: string) => path.startsWith("/workshop") },
 ];
 // Letters and signs count by what they write, for keyboards differ; on some, / and ? need Shift.
 const BY_CHARACTER = { useKey: true };

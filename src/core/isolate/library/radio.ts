@@ -1,4 +1,4 @@
-import { adjusting, ask, family, fault, replacing } from "./family";
+import { adjusting, ask, family, fault } from "./family";
 import { MOTORS_TURN } from "./kinds";
 
 /*

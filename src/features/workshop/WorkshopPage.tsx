@@ -1,0 +1,145 @@
+"use client";
+
+import { Button, Checkbox, Form, InputNumber, Switch } from "antd";
+import { useState } from "react";
+import { TOOLS } from "@/core/isolate/tools";
+import { PART_KIND_LIST, PART_KINDS } from "@/core/refit/partKinds";
+import { type WorkshopContent } from "@/features/knowledge/workshop.schema";
+import { FailureNotice } from "@/shared/FailureNotice";
+import { useVerb } from "@/shared/useVerb";
+import { saveWorkshopAction } from "./workshop.action";
+import styles from "./Workshop.module.css";
+import { fromWorkshopValues, toWorkshopValues, type WorkshopValues } from "./workshopValues";
+
+/** What the workshop page is given. */
+export interface WorkshopPageProps {
+  content: WorkshopContent;
+  version: number;
+  /** How many checks of the library need it. */
+  checksByTool: Readonly<Record<string, number>>;
+  checksBySpare: Readonly<Record<string, number>>;
+  /** Handed-back jobs that count, by kind of craft. */
+  learned: readonly { kind: string; jobs: number }[];
+  mayEdit: boolean;
+}
+
+const price = { min: 0, step: 1, precision: 2, style: { width: 120 } } as const;
+
+/** What there is to check with, what things cost, and whether the shop learns: what the next best check depends on. */
+export function WorkshopPage(props: WorkshopPageProps) {
+  const { content, version, checksByTool, checksBySpare, learned, mayEdit } = props;
+  const [form] = Form.useForm<WorkshopValues>();
+  const { run, isBusy, failure, reload } = useVerb(saveWorkshopAction);
+  const [isSaved, setSaved] = useState(false);
+  const field = (name: string) => {
+    const sentence = failure?.fields?.[`content.${name}`];
+    return sentence ? ({ help: sentence, validateStatus: "error" } as const) : {};
+  };
+  const save = (values: WorkshopValues) =>
+    void run({ version, content: fromWorkshopValues(values) }, () => setSaved(true));
+  return (
+    <Form
+      form={form}
+      layout="vertical"
+      requiredMark={false}
+      disabled={!mayEdit}
+      initialValues={toWorkshopValues(content)}
+      onValuesChange={() => setSaved(false)}
+      onFinish={save}
+    >
+      <div className={styles.page}>
+        <section className="panel stack" aria-label="Tools">
+          <h2>Tools at hand</h2>
+          <p className="soft">
+            A check that needs what is not here is not offered; the bay says what it would have told.
+          </p>
+          <Form.Item name="tools" noStyle>
+            <Checkbox.Group className={styles.ticks}>
+              {TOOLS.map((tool) => (
+                <Checkbox key={tool} value={tool}>
+                  {tool} <span className="soft">{checksText(checksByTool[tool])}</span>
+                </Checkbox>
+              ))}
+            </Checkbox.Group>
+          </Form.Item>
+        </section>
+        <section className="panel stack" aria-label="Spares">
+          <h2>Known-good spares</h2>
+          <p className="soft">With a spare, trying the part is a check. Without one, alike parts are swapped.</p>
+          <Form.Item name="spares" noStyle>
+            <Checkbox.Group className={styles.ticks}>
+              {PART_KIND_LIST.map((kind) => (
+                <Checkbox key={kind} value={kind}>
+                  {PART_KINDS[kind]} <span className="soft">{checksText(checksBySpare[kind])}</span>
+                </Checkbox>
+              ))}
+            </Checkbox.Group>
+          </Form.Item>
+        </section>
+        <section className="panel stack" aria-label="Prices">
+          <h2>Prices</h2>
+          <p className="soft">
+            They decide when repairing costs less than one more check. In the shop&apos;s currency.
+          </p>
+          <div className={styles.pair}>
+            <Form.Item label="An hour of work" name="labour" {...field("labourCentsPerHour")}>
+              <InputNumber {...price} />
+            </Form.Item>
+            <Form.Item label="Test after a repair, min" name="retestMinutes" {...field("retestMinutes")}>
+              <InputNumber min={0} max={240} style={{ width: 120 }} />
+            </Form.Item>
+            <Form.Item label="A fault given up" name="givenUp" {...field("givenUpCents")}>
+              <InputNumber {...price} />
+            </Form.Item>
+          </div>
+          <h3>Parts</h3>
+          <div className={styles.pair}>
+            {PART_KIND_LIST.map((kind) => (
+              <Form.Item key={kind} label={PART_KINDS[kind]} name={["parts", kind]} {...field(`partCents.${kind}`)}>
+                <InputNumber {...price} />
+              </Form.Item>
+            ))}
+          </div>
+        </section>
+        <section className="panel stack" aria-label="Learning">
+          <h2>Learning</h2>
+          <div className="row">
+            <Form.Item name="isLearning" valuePropName="checked" noStyle>
+              <Switch aria-label="Learn from closed jobs" />
+            </Form.Item>
+            Handed-back jobs move the usual rates
+          </div>
+          {learned.length > 0 ? (
+            <ul className={styles.learned}>
+              {learned.map(({ kind, jobs }) => (
+                <li key={kind}>
+                  {kind}: <span className="number">{jobs}</span> {jobs === 1 ? "job" : "jobs"}
+                </li>
+              ))}
+            </ul>
+          ) : (
+            <p className="soft">No job has been handed back yet.</p>
+          )}
+          <p className="soft">A wrongly closed job is taken out on its Hand back page.</p>
+          {mayEdit ? (
+            <>
+              <FailureNotice failure={failure} onReload={reload} />
+              <div className="row">
+                <Button type="primary" htmlType="submit" loading={isBusy}>
+                  Save the workshop
+                </Button>
+                {isSaved && !failure && <span className="good">Saved.</span>}
+              </div>
+            </>
+          ) : (
+            <p>A lead can change this page.</p>
+          )}
+        </section>
+      </div>
+    </Form>
+  );
+}
+
+function checksText(count = 0): string {
+  return count === 0 ? "" : count === 1 ? "1 check" : `${count} checks`;
+}

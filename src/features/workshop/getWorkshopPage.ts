@@ -1,0 +1,33 @@
+import "server-only";
+import { type Check } from "@/core/isolate/library.types";
+import { TOOLS } from "@/core/isolate/tools";
+import { CRAFT_KIND_LIST, CRAFT_KINDS } from "@/core/refit/craftKinds";
+import { PART_KIND_LIST } from "@/core/refit/partKinds";
+import { getLearnedCauses } from "@/features/knowledge/closedCaseRepository";
+import { getCurrentLibrary } from "@/features/knowledge/currentLibrary";
+import { getWorkshop } from "@/features/knowledge/workshopRepository";
+import { hasRole } from "@/features/people/person";
+import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { type WorkshopPageProps } from "./WorkshopPage";
+
+/** What the shop has, with how many checks hang on each thing, and how many closed jobs it learns from. @throws {AppError} `forbidden` */
+export async function getWorkshopPage(context: VerbContext): Promise<WorkshopPageProps> {
+  requireRole(context, "viewer");
+  const { content, version } = await getWorkshop(context.pool);
+  const { library } = await getCurrentLibrary(context.pool);
+  const count = (needs: (check: Check) => boolean) => library.checks.filter(needs).length;
+  const learned = await Promise.all(
+    CRAFT_KIND_LIST.map(async (kind) => ({
+      kind: CRAFT_KINDS[kind].name,
+      jobs: (await getLearnedCauses(context.pool, kind)).jobs,
+    })),
+  );
+  return {
+    content,
+    version,
+    checksByTool: Object.fromEntries(TOOLS.map((tool) => [tool, count(({ needs }) => needs.includes(tool))])),
+    checksBySpare: Object.fromEntries(PART_KIND_LIST.map((kind) => [kind, count(({ spare }) => spare === kind)])),
+    learned: learned.filter(({ jobs }) => jobs > 0),
+    mayEdit: hasRole(context.person, "lead"),
+  };
+}

@@ -1,0 +1,15 @@
+import "server-only";
+import { type SaveWorkshopInput } from "@/features/knowledge/workshop.schema";
+import { saveWorkshopRow } from "@/features/knowledge/workshopRepository";
+import { requireRole, type VerbContext } from "@/features/people/verbContext";
+
+/**
+ * Saves what the shop has to check with and what things cost. Open jobs go by it from their next page on.
+ *
+ * @throws {AppError} `forbidden`; {ConflictError} when somebody saved since.
+ */
+export async function saveWorkshop(context: VerbContext, { version, content }: SaveWorkshopInput): Promise<null> {
+  requireRole(context, "lead");
+  await saveWorkshopRow(context.pool, content, version);
+  return null;
+}

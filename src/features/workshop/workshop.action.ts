@@ -1,0 +1,10 @@
+"use server";
+
+import { SaveWorkshopInput } from "@/features/knowledge/workshop.schema";
+import { runAction } from "@/features/people/runAction";
+import { saveWorkshop } from "./saveWorkshop";
+
+/** Saves what the shop has and what things cost. */
+export async function saveWorkshopAction(raw: unknown) {
+  return runAction(SaveWorkshopInput, raw, saveWorkshop);
+}

@@ -1,0 +1,46 @@
+import * as v from "valibot";
+import { HISTORIES, PHASES } from "../core/isolate/library.types";
+import { CRAFT_KIND_LIST } from "../core/refit/craftKinds";
+
+const doubtful = v.optional(v.boolean(), false);
+
+/** A case as a file: the circumstances and what was found, oldest first. */
+export const CaseFile = v.object({
+  context: v.object({
+    craftKind: v.picklist(CRAFT_KIND_LIST),
+    phase: v.picklist(PHASES),
+    history: v.picklist(HISTORIES),
+  }),
+  findings: v.array(
+    v.union(
+      [
+        v.strictObject({ reading: v.string(), value: v.boolean(), doubtful }),
+        v.strictObject({ check: v.string(), outcome: v.string(), doubtful }),
+      ],
+      'A finding is { "reading", "value" } or { "check", "outcome" }, with "doubtful" if need be.',
+    ),
+  ),
+});
+export type CaseFile = v.InferOutput<typeof CaseFile>;
+
+/** A case that cannot be weighed; `message` says what is wrong and where. */
+export class CaseFileError extends Error {}
+
+/**
+ * Reads the text of a case file.
+ *
+ * @throws {CaseFileError} With one line for each thing that is wrong.
+ */
+export function parseCaseFile(text: string): CaseFile {
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text);
+  } catch (error) {
+    throw new CaseFileError(`The file is not JSON: ${(error as Error).message}`);
+  }
+  const parsed = v.safeParse(CaseFile, raw);
+  if (parsed.success) return parsed.output;
+  throw new CaseFileError(
+    parsed.issues.map((issue) => `${v.getDotPath(issue) ?? "case"}: ${issue.message}`).join("\n"),
+  );
+}
