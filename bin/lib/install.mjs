@@ -63,7 +63,7 @@ export async function buildProcesses() {
   const folder = join(root, "src/processes");
   await build({
     entryPoints: readdirSync(folder)
-      .filter((name) => name.endsWith(".ts"))
+      .filter((name) => name.endsWith(".ts") && !name.endsWith(".test.ts"))
       .map((name) => join(folder, name)),
     outdir: join(root, "dist"),
     outExtension: { ".js": ".mjs" },

@@ -8,10 +8,10 @@ import { shippedLibrary } from "../core/isolate/library";
 import { type Library } from "../core/isolate/library.types";
 import { smallestClash } from "../core/isolate/smallestClash";
 import { formatPercent } from "../shared/format";
-import { type CaseFile, CaseFileError, parseCaseFile } from "./caseFile";
+import { type CaseFile, CaseFileError, parseCaseFile } from "./isolate/caseFile";
 
-export { CaseFileError } from "./caseFile";
-export { listEntries, listingText } from "./libraryListing";
+export { CaseFileError } from "./isolate/caseFile";
+export { listEntries, listingText } from "./isolate/libraryListing";
 
 /**
  * Weighs a case file.

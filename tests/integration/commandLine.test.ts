@@ -57,6 +57,14 @@ describe("the pitstopa command", () => {
     expect(out).toMatch(/\nNext checks\n\s+\d\.\d\d bit, \d+ min {2}.+/);
   });
 
+  it("lists what a case can be written with, as text and as JSON", async () => {
+    const { out } = await pitstopa("isolate", "--list-checks");
+    expect(out).toMatch(/^spare-camera {2}Try a known-good camera \(\d+ min, .*\)\n {4}gone {2}Fault gone$/m);
+    const listed = JSON.parse((await pitstopa("isolate", "--list-readings", "--json")).out) as { id: string }[];
+    expect(listed.map(({ id }) => id)).toContain("picture-black");
+    expect((await pitstopa("isolate", "--list-faults")).out).toMatch(/^camera-dead {2}/m);
+  });
+
   it.each<[string, () => string[], RegExp]>([
     ["an unknown command", () => ["fly"], /There is no command "fly"/],
     ["an unknown flag", () => ["isolate", "--guess"], /guess/],

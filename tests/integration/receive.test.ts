@@ -60,6 +60,14 @@ describe("receiveCraft", () => {
     await expect(again).rejects.toThrow(`Reed is here already: job ${String(jobId).padStart(4, "0")} is open.`);
   });
 
+  it("refuses something seen that the library has no word for, and stores nothing", async () => {
+    const before = [await count("craft"), await count("job")];
+    await expect(receiveCraft(shop.technician, intake({ seen: ["picture-black", "aura"] }))).rejects.toThrow(
+      'The library has no reading "aura".',
+    );
+    expect([await count("craft"), await count("job")]).toEqual(before);
+  });
+
   it("refuses a viewer", async () => {
     await expect(receiveCraft(shop.viewer, intake())).rejects.toMatchObject({ code: "forbidden" });
   });
@@ -80,7 +88,6 @@ describe("the intake form", () => {
     ["neither craft nor new craft", { newCraft: null }, "craftId", /Pick a craft/],
     ["a craft of no known kind", { newCraft: { ...testCraft(), kind: "kite" } }, "newCraft.kind", /kind of craft/],
     ["a mass that is no number", { newCraft: { ...testCraft(), massG: "heavy" } }, "newCraft.massG", /all-up mass/],
-    ["a reading the library lacks", { seen: ["aura"] }, "seen.0", /library does not have/],
     ["failures without a time", { intermittent: { failureCount: 3 } }, "intermittent.failureTimeS", /./],
   ])("says at the field what is wrong with %s", (_, over, field, message) => {
     expect(problems(over)[field as keyof object]).toMatch(message);

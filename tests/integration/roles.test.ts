@@ -2,11 +2,21 @@ import { armSweep, connectRig, keepRun } from "@/features/bench/benchVerbs";
 import { beatSweep, startSweep } from "@/features/bench/rigVerbs";
 import { getBoard } from "@/features/board/getBoard";
 import { getCraftFile, getCraftList } from "@/features/craft/getCraftFile";
-import { handBack } from "@/features/handback/handBack";
-import { addFinding, answerCheck, nameCause, withdrawFinding } from "@/features/isolate/isolateVerbs";
+import { decideCase, handBack } from "@/features/handback/handBack";
+import {
+  addExperimentStep,
+  addFinding,
+  answerCheck,
+  confirmFinding,
+  doubtFinding,
+  nameCause,
+  withdrawFinding,
+} from "@/features/isolate/isolateVerbs";
 import { enterBay } from "@/features/job/enterBay";
 import { listEvents } from "@/features/job/jobEventRepository";
 import { getJob } from "@/features/job/jobRepository";
+import { DEFAULT_WORKSHOP } from "@/features/knowledge/defaultWorkshop";
+import { importLibrary, removeEntry, restoreRevision, saveEntry } from "@/features/library/libraryVerbs";
 import { type VerbContext } from "@/features/people/verbContext";
 import { decideProof, logSortie } from "@/features/prove/proveVerbs";
 import { addPhoto } from "@/features/receive/addPhoto";
@@ -14,6 +24,7 @@ import { changeDetails } from "@/features/receive/changeDetails";
 import { getReceiveForm } from "@/features/receive/getReceiveForm";
 import { receiveCraft } from "@/features/receive/receiveCraft";
 import { changeSetting, replacePart } from "@/features/refit/refitVerbs";
+import { saveWorkshop } from "@/features/workshop/saveWorkshop";
 import { randomUuid } from "@/shared/randomUuid";
 import { intake, openTestShop, type TestShop } from "./testShop";
 
@@ -48,6 +59,10 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
   addFinding: (context, target) =>
     addFinding(context, { ...target, readingId: "dropped", value: true, doubtful: false, note: "" }),
   withdrawFinding: (context, target) => withdrawFinding(context, { ...target, seq: 2, andLater: false, reason: "" }),
+  doubtFinding: (context, target) => doubtFinding(context, { ...target, seq: 2, doubtful: true }),
+  confirmFinding: (context, target) => confirmFinding(context, { ...target, seq: 2 }),
+  addExperimentStep: (context, target) =>
+    addExperimentStep(context, { ...target, changes: [{ name: "rate", to: "changed" }], faultShows: true, note: "" }),
   nameCause: (context, target) => nameCause(context, { ...target, faultIds: ["camera-dead"], other: "", note: "" }),
   enterBay: (context, target) => enterBay(context, { ...target, to: "bench", reason: "" }),
   connectRig: (context) => connectRig(context),
@@ -63,6 +78,24 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
   logSortie: (context, target) => logSortie(context, { ...target, seconds: 60, failures: 0, note: "" }),
   handBack: (context, target) => handBack(context, { ...target, to: "Nobody", note: "" }),
 };
+
+/** What only a lead may do. */
+const LEADING: Record<string, (context: VerbContext) => Promise<unknown>> = {
+  saveEntry: (context) =>
+    saveEntry(context, { baseRevision: 0, group: "repairs", id: null, entry: { name: "x" }, note: "" }),
+  removeEntry: (context) => removeEntry(context, { baseRevision: 0, group: "repairs", id: "replace-camera", note: "" }),
+  restoreRevision: (context) => restoreRevision(context, { baseRevision: 0, revision: 0, note: "" }),
+  importLibrary: (context) => importLibrary(context, { baseRevision: 0, text: "{}", isTrial: true, note: "" }),
+  saveWorkshop: (context) => saveWorkshop(context, { version: 0, content: DEFAULT_WORKSHOP }),
+  decideCase: (context) => decideCase(context, { jobId, counts: false, reason: "" }),
+};
+
+describe("library, workshop and what the shop learns", () => {
+  it.each(Object.keys(LEADING))("are a lead's: %s refuses a viewer and a technician", async (name) => {
+    await expect(LEADING[name]!(shop.viewer)).rejects.toMatchObject({ code: "forbidden" });
+    await expect(LEADING[name]!(shop.technician)).rejects.toMatchObject({ code: "forbidden" });
+  });
+});
 
 describe("a viewer", () => {
   it.each(Object.keys(CHANGING))("is refused by %s, and nothing changes", async (name) => {

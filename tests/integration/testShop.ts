@@ -26,9 +26,15 @@ export interface TestShop {
 
 export const migrationsFolder = path.resolve("db/migrations");
 
-/** Opens the shop. */
-export async function openTestShop(): Promise<TestShop> {
-  const pool = openPool(process.env.DATABASE_URL!, 5);
+/**
+ * Opens the shop.
+ *
+ * @param options.ownDatabase - For tests of what all jobs share (library, workshop, counters), which others must not feel.
+ */
+export async function openTestShop({ ownDatabase = false } = {}): Promise<TestShop> {
+  const url = new URL(process.env.DATABASE_URL!);
+  const drop = ownDatabase ? await makeOwnDatabase(url) : null;
+  const pool = openPool(url.href, 5);
   await migrate(pool, migrationsFolder);
   const person = async (role: Role): Promise<VerbContext> => {
     const details = { signInName: `${role}-${randomUuid().slice(0, 8)}`, displayName: `Test ${role}`, role };
@@ -44,7 +50,22 @@ export async function openTestShop(): Promise<TestShop> {
     viewer: await person("viewer"),
     receive: async (over = {}, craft = {}) => (await receiveCraft(technician, intake(over, craft))).jobId,
     target: async (jobId) => ({ jobId, version: (await getJob(pool, jobId)).version }),
-    close: () => pool.end(),
+    close: async () => {
+      await pool.end();
+      await drop?.();
+    },
+  };
+}
+
+/** Makes a database for this file alone and points `url` at it. @returns what removes it again. */
+async function makeOwnDatabase(url: URL): Promise<() => Promise<void>> {
+  const admin = openPool(url.href, 1);
+  const name = `pitstopa_${randomUuid().slice(0, 8)}`;
+  await admin.query(`CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
+  url.pathname = `/${name}`;
+  return async () => {
+    await admin.query(`DROP DATABASE ${name}`);
+    await admin.end();
   };
 }
 

@@ -5,7 +5,7 @@ import { type Craft } from "@/features/craft/craft";
 import { getCraft } from "@/features/craft/craftRepository";
 import { getCurrentLibrary } from "@/features/knowledge/currentLibrary";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
-import { pool } from "@/server/pool";
+import { type Db } from "@/server/db";
 import { type Job } from "./job";
 import { type JobEvent } from "./jobEvent.schema";
 import { listEvents } from "./jobEventRepository";
@@ -21,12 +21,12 @@ export interface JobPage {
 }
 
 // The job's frame and the bay inside it ask for the same job in one request.
-const load = cache(async (jobId: number): Promise<JobPage> => {
-  const job = await getJob(pool(), jobId);
+const load = cache(async (db: Db, jobId: number): Promise<JobPage> => {
+  const job = await getJob(db, jobId);
   const [craft, events, { library }] = await Promise.all([
-    getCraft(pool(), job.craftId),
-    listEvents(pool(), jobId),
-    getCurrentLibrary(pool()),
+    getCraft(db, job.craftId),
+    listEvents(db, jobId),
+    getCurrentLibrary(db),
   ]);
   return { job, craft, events, library };
 });
@@ -34,5 +34,5 @@ const load = cache(async (jobId: number): Promise<JobPage> => {
 /** A job with its craft and history. @throws {NotFoundError}, {AppError} `forbidden` */
 export function getJobPage(context: VerbContext, jobId: number): Promise<JobPage> {
   requireRole(context, "viewer");
-  return load(jobId);
+  return load(context.pool, jobId);
 }

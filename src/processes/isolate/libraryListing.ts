@@ -1,6 +1,6 @@
-import { withGeneratedChecks } from "../core/isolate/generateChecks";
-import { shippedLibrary } from "../core/isolate/library";
-import { formatPercent } from "../shared/format";
+import { withGeneratedChecks } from "../../core/isolate/generateChecks";
+import { shippedLibrary } from "../../core/isolate/library";
+import { formatPercent } from "../../shared/format";
 
 /** What can be listed of the library. */
 export type Listed = "checks" | "faults" | "readings";

@@ -1,6 +1,6 @@
 import * as v from "valibot";
-import { HISTORIES, PHASES } from "../core/isolate/library.types";
-import { CRAFT_KIND_LIST } from "../core/refit/craftKinds";
+import { HISTORIES, PHASES } from "../../core/isolate/library.types";
+import { CRAFT_KIND_LIST } from "../../core/refit/craftKinds";
 
 const doubtful = v.optional(v.boolean(), false);
 
