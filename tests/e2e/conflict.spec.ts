@@ -38,7 +38,9 @@ test("an answer given on a stale page is not stored twice", async ({ page, conte
   const number = await receiveQuad(page, "C-200");
   const second = await context.newPage();
   await second.goto(`/jobs/${number}/isolate`);
-  await expect(second.getByRole("region", { name: "Suspects" }).getByText("Camera dead")).toBeVisible();
+  await expect(
+    second.getByRole("region", { name: "Suspects" }).getByText("Camera dead", { exact: true }),
+  ).toBeVisible();
   const title = await page.getByRole("heading", { level: 1 }).innerText();
   await page.keyboard.press("a");
   await expect(page.getByRole("heading", { level: 1 })).not.toHaveText(title);

@@ -96,7 +96,7 @@ test("a finding is added, found by another word for it, and taken back, all by k
   await signIn(page, "ines");
   await receiveQuad(page, "G-300", []);
   await page.keyboard.press("n");
-  const search = page.getByRole("combobox", { name: "What was seen" });
+  const search = page.getByRole("textbox", { name: "Search what was seen" });
   await expect(search).toBeFocused();
   await page.keyboard.type("snow");
   await page.keyboard.press("Enter");

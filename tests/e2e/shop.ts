@@ -63,7 +63,7 @@ export async function receiveQuad(
   await page.getByLabel("Complaint, in the customer's words").fill(`Picture went black, ${tag}`);
   await pick(page, "When did it show?", "landing");
   await pick(page, "What came just before?", "A crash or hard landing");
-  for (const text of seen) await page.getByLabel(text).check();
+  for (const text of seen) await page.getByRole("group", { name: "What was seen" }).getByText(text).click();
   await page.getByRole("button", { name: "Take it in and isolate the fault" }).click(submit);
   await page.waitForURL(/\/jobs\/\d+\/isolate$/);
   return /jobs\/(\d+)/.exec(page.url())![1]!;

@@ -79,6 +79,10 @@ export function ComplaintPicker({ kind, choices, value, onChange, searchRef, isD
           ref={searchRef}
           value={search}
           onChange={(event) => setSearch(event.target.value)}
+          onPressEnter={(event) => {
+            event.preventDefault(); // it picks the first one found and must not send the form
+            if (words.length > 0 && shown[0]) toggle(shown[0].id);
+          }}
           placeholder="Or type a word: snow, reboot, twitch, smell …"
           aria-label="Search what was seen"
           allowClear
