@@ -100,6 +100,7 @@ describe("adviseStop", () => {
     labourCentsPerHour: 5000,
     partCents: { camera: 6000, flight_controller: 9000 },
     retestMinutes: 5,
+    proofMinutes: 0,
     givenUpCents: 60000,
   };
   const advise = (findings: Parameters<typeof weighCase>[2], over: Partial<ShopPrices> = {}) =>

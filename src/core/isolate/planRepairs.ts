@@ -18,6 +18,31 @@ export interface RepairPlan {
   expectedCents: number;
 }
 
+/** Hypotheses and costs by number, so that a plan can be made many thousand times over. */
+export interface RepairTable {
+  repairs: readonly string[];
+  /** Of each repair. */
+  cents: Float64Array;
+  /** Which repairs each hypothesis needs. */
+  needs: readonly (readonly number[])[];
+  givenUpCents: number;
+}
+
+/** Numbers the repairs of some hypotheses. */
+export function toRepairTable(
+  hypotheses: readonly Pick<RepairHypothesis, "repairs">[],
+  { repairCents, givenUpCents }: RepairCosts,
+): RepairTable {
+  const repairs = [...new Set(hypotheses.flatMap((hypothesis) => hypothesis.repairs))];
+  const numberOf = new Map(repairs.map((repair, index) => [repair, index]));
+  return {
+    repairs,
+    cents: Float64Array.from(repairs, repairCents),
+    needs: hypotheses.map((hypothesis) => hypothesis.repairs.map((repair) => numberOf.get(repair)!)),
+    givenUpCents,
+  };
+}
+
 /**
  * Plans which repair to do first when nothing more is checked: the one most probably needed per cent it costs, then the
  * next, until the fault is gone or giving up is cheaper.
@@ -30,34 +55,70 @@ export interface RepairPlan {
  * @see D. Heckerman, J. Breese & K. Rommelse, "Decision-theoretic troubleshooting", CACM 38(3), 1995 (the p/C order).
  */
 export function planRepairs(hypotheses: readonly RepairHypothesis[], costs: RepairCosts): RepairPlan {
-  let open = hypotheses.filter(({ repairs, probability }) => repairs.length > 0 && probability > 0);
-  const outside = Math.max(0, 1 - open.reduce((sum, { probability }) => sum + probability, 0));
-  const done = new Set<string>();
+  const table = toRepairTable(hypotheses, costs);
   const steps: RepairPlan["steps"] = [];
+  const expectedCents = planByTable(
+    table,
+    Float64Array.from(hypotheses, ({ probability }) => probability),
+    (repair, probability) => steps.push({ repair: table.repairs[repair]!, cents: table.cents[repair]!, probability }),
+  );
+  return { steps, expectedCents };
+}
+
+/**
+ * The same plan by number.
+ *
+ * @param probability - Of each hypothesis of the table.
+ * @param onStep - Told each repair in turn with P(needed | fault still there).
+ * @returns Expected cents.
+ */
+export function planByTable(
+  { cents, needs, givenUpCents }: RepairTable,
+  probability: Float64Array,
+  onStep?: (repair: number, probability: number) => void,
+): number {
+  const isDone = new Uint8Array(cents.length);
+  const isOpen = Uint8Array.from(needs, ({ length }, row) => (length > 0 && probability[row]! > 0 ? 1 : 0));
+  const needed = new Float64Array(cents.length);
+  let open = 0;
+  isOpen.forEach((flag, row) => (open += flag * probability[row]!));
+  const outside = Math.max(0, 1 - open);
   let expectedCents = 0;
   for (;;) {
-    const unmended = outside + open.reduce((sum, { probability }) => sum + probability, 0);
-    const best = bestRepair(open, done, costs);
+    const unmended = outside + open;
+    const best = mostNeededPerCent(needs, probability, cents, isOpen, isDone, needed);
     // Doing it costs its price whenever the fault is still there; it saves giving up only where it is needed.
-    if (!best || best.cents * unmended >= best.needed * costs.givenUpCents) {
-      return { steps, expectedCents: expectedCents + unmended * costs.givenUpCents };
+    if (best < 0 || cents[best]! * unmended >= needed[best]! * givenUpCents) {
+      return expectedCents + unmended * givenUpCents;
     }
-    steps.push({ repair: best.repair, cents: best.cents, probability: best.needed / unmended });
-    expectedCents += best.cents * unmended;
-    done.add(best.repair);
-    open = open.filter(({ repairs }) => repairs.some((repair) => !done.has(repair)));
+    onStep?.(best, needed[best]! / unmended);
+    expectedCents += cents[best]! * unmended;
+    isDone[best] = 1;
+    open = 0;
+    for (let row = 0; row < needs.length; row++) {
+      if (isOpen[row] && needs[row]!.every((repair) => isDone[repair])) isOpen[row] = 0;
+      open += isOpen[row]! * probability[row]!;
+    }
   }
 }
 
-function bestRepair(open: readonly RepairHypothesis[], done: ReadonlySet<string>, costs: RepairCosts) {
-  const needed = new Map<string, number>();
-  for (const { repairs, probability } of open) {
-    for (const repair of repairs) if (!done.has(repair)) needed.set(repair, (needed.get(repair) ?? 0) + probability);
+/** The repair not done yet with the most probability per cent; −1 when none is left. Fills `needed`. */
+function mostNeededPerCent(
+  needs: RepairTable["needs"],
+  probability: Float64Array,
+  cents: Float64Array,
+  isOpen: Uint8Array,
+  isDone: Uint8Array,
+  needed: Float64Array,
+): number {
+  needed.fill(0);
+  for (let row = 0; row < needs.length; row++) {
+    if (isOpen[row]) for (const repair of needs[row]!) needed[repair]! += probability[row]!;
   }
-  let best: { repair: string; cents: number; needed: number } | null = null;
-  for (const [repair, probability] of needed) {
-    const cents = costs.repairCents(repair);
-    if (!best || probability / cents > best.needed / best.cents) best = { repair, cents, needed: probability };
+  let best = -1;
+  for (let repair = 0; repair < cents.length; repair++) {
+    if (isDone[repair] || needed[repair] === 0) continue;
+    if (best < 0 || needed[repair]! / cents[repair]! > needed[best]! / cents[best]!) best = repair;
   }
   return best;
 }

@@ -28,7 +28,8 @@ export const DEFAULT_WORKSHOP: WorkshopContent = {
     gimbal: 12000,
     rotor_head: 5200,
   },
-  retestMinutes: 8,
+  retestMinutes: 20,
+  proofMinutes: 30,
   givenUpCents: 40000,
   isLearning: true,
 };

@@ -9,17 +9,20 @@ const cents = v.pipe(
   v.maxValue(1e8, "That is too much."),
 );
 
+const minutes = v.pipe(
+  v.number("Minutes as a number."),
+  v.minValue(0, "Not below 0."),
+  v.maxValue(240, "At most 240."),
+);
+
 /** What the shop has to check with, and what things cost. */
 export const WorkshopContent = v.object({
   tools: v.array(v.picklist(TOOLS, "The shop has no word for this tool.")),
   spares: v.array(v.picklist(PART_KIND_LIST, "The shop has no word for this part.")),
   labourCentsPerHour: v.pipe(cents, v.minValue(100, "Labour costs at least 1.00 an hour.")),
   partCents: v.record(v.picklist(PART_KIND_LIST), cents),
-  retestMinutes: v.pipe(
-    v.number("Minutes as a number."),
-    v.minValue(0, "Not below 0."),
-    v.maxValue(240, "At most 240."),
-  ),
+  retestMinutes: minutes,
+  proofMinutes: minutes,
   givenUpCents: v.pipe(cents, v.minValue(100, "At least 1.00.")),
   isLearning: v.boolean(),
 });

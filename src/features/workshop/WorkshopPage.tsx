@@ -88,6 +88,9 @@ export function WorkshopPage(props: WorkshopPageProps) {
             <Form.Item label="Test after a repair, min" name="retestMinutes" {...field("retestMinutes")}>
               <InputNumber min={0} max={240} style={{ width: 120 }} />
             </Form.Item>
+            <Form.Item label="Proofs of a new part, min" name="proofMinutes" {...field("proofMinutes")}>
+              <InputNumber min={0} max={240} style={{ width: 120 }} />
+            </Form.Item>
             <Form.Item label="A fault given up" name="givenUp" {...field("givenUpCents")}>
               <InputNumber {...price} />
             </Form.Item>

@@ -8,6 +8,7 @@ export interface WorkshopValues {
   labour: number | null;
   givenUp: number | null;
   retestMinutes: number | null;
+  proofMinutes: number | null;
   parts: Partial<Record<PartKind, number | null>>;
   isLearning: boolean;
 }

@@ -1,0 +1,106 @@
+import { repairCosts, repairMinutes, type ShopPrices } from "../core/isolate/adviseStop";
+import { type Finding } from "../core/isolate/caseFindings";
+import { type Library } from "../core/isolate/library.types";
+import { type NextStep, type Strategy } from "./checkStrategies";
+import { answerOf, asFinding, hiddenCraft, type HiddenCraft, mentioned } from "./hiddenCraft";
+import { type Random } from "./random";
+
+/** What one job took. The right repairs are not in it: they cost the same whoever finds them. */
+export interface RepairTally {
+  checks: number;
+  /** Of checks, and of repairs that were not needed with the test after each. */
+  minutes: number;
+  /** Of the same, with the parts used up for nothing. */
+  cents: number;
+  rightRepairs: number;
+  wrongRepairs: number;
+  /** Those of the wrong repairs that used up a part. */
+  wrongReplacements: number;
+  rightReplacements: number;
+  /** A fault is still there and nothing that is left shows it: the craft will come back. */
+  willComeBack: boolean;
+  gaveUp: boolean;
+}
+
+const MAX_CHECKS = 40;
+const MAX_WRONG_REPAIRS = 8;
+
+/**
+ * A technician who does what a strategy says until the craft is mended.
+ *
+ * A needed repair takes its fault away; what is still wrong then shows anew and is looked at afresh. A repair that was not
+ * needed changes nothing but the clock, and its faults are ruled out.
+ *
+ * @param complaints - What the technician begins with.
+ */
+export function simulateRepair(
+  library: Library,
+  craft: HiddenCraft,
+  complaints: readonly Finding[],
+  strategy: Strategy,
+  prices: ShopPrices,
+  random: Random,
+): RepairTally {
+  const tally: RepairTally = {
+    checks: 0,
+    minutes: 0,
+    cents: 0,
+    rightRepairs: 0,
+    wrongRepairs: 0,
+    wrongReplacements: 0,
+    rightReplacements: 0,
+    willComeBack: false,
+    gaveUp: false,
+  };
+  const { repairCents } = repairCosts(library, prices);
+  const repairOf = new Map(library.faults.map(({ id, repair }) => [id, repair]));
+  const spend = (minutes: number, cents = (minutes * prices.labourCentsPerHour) / 60) => {
+    tally.minutes += minutes;
+    tally.cents += cents;
+  };
+  let present = craft;
+  let findings = [...complaints];
+  let tried = new Set<string>();
+  while (present.faults.length > 0) {
+    if (tally.checks >= MAX_CHECKS || tally.wrongRepairs >= MAX_WRONG_REPAIRS) return { ...tally, gaveUp: true };
+    const step: NextStep = strategy({
+      library: withoutRepaired(library, tried),
+      context: present.context,
+      findings,
+      prices,
+    });
+    if ("giveUp" in step) return { ...tally, gaveUp: true };
+    if ("check" in step) {
+      tally.checks++;
+      spend(step.check.minutes);
+      findings.push({ kind: "check", checkId: step.check.id, outcomeId: answerOf(present, step.check) });
+      continue;
+    }
+    const repair = library.repairs.find(({ id }) => id === step.repair)!;
+    const replacements = repair.parts.length > 0 ? 1 : 0;
+    const left = present.faults.filter((fault) => repairOf.get(fault) !== step.repair);
+    if (left.length === present.faults.length) {
+      tally.wrongRepairs++;
+      tally.wrongReplacements += replacements;
+      spend(repairMinutes(repair, prices), repairCents(step.repair));
+      tried.add(step.repair);
+      continue;
+    }
+    tally.rightRepairs++;
+    tally.rightReplacements += replacements;
+    present = hiddenCraft(library, present.context, left, random);
+    findings = mentioned(library, present, random).map(asFinding);
+    tried = new Set([step.repair]);
+    if (left.length > 0 && findings.length === 0) return { ...tally, willComeBack: true };
+  }
+  return tally;
+}
+
+/** The library without the faults that these repairs would have mended: no craft can have them. */
+function withoutRepaired(library: Library, repairs: ReadonlySet<string>): Library {
+  if (repairs.size === 0) return library;
+  return {
+    ...library,
+    faults: library.faults.map((fault) => (repairs.has(fault.repair) ? { ...fault, craftKinds: [] } : fault)),
+  };
+}
