@@ -65,7 +65,7 @@ export function explainingSets(network: NoisyOrNetwork, evidence: NetworkEvidenc
       return { faults, probability };
     });
   };
-  const sets = growSets(weigh(combinationsOf(suspects)), suspects.slice(0, GROWN_BY), weigh);
+  const sets = growSets(weigh(combinationsOf(suspects)), suspects, weigh);
   const best = sets[0]?.probability ?? 0;
   const kept = sets.slice(0, MAX_SETS).filter(({ probability }) => probability > best * NEGLIGIBLE);
   return {
@@ -85,24 +85,29 @@ function growSets(
   weigh: (subsets: readonly { faults: readonly number[] }[]) => ExplainingSet[],
 ): ExplainingSet[] {
   const byProbability = (a: ExplainingSet, b: ExplainingSet) => b.probability - a.probability;
-  const keyOf = (faults: readonly number[]) => faults.toSorted((a, b) => a - b).join();
   sets.sort(byProbability);
   let front = sets.slice(0, GROWN_FROM).filter(({ faults }) => faults.length >= GROWN_SIZE);
   if (front.length === 0) return sets;
-  const known = new Set(sets.map(({ faults }) => keyOf(faults)));
+  // Faults stand in each set in the order of the suspects, so that one set has one name: a character for each fault.
+  const rank = new Map(suspects.map((fault, index) => [fault, index]));
+  const nameOf = (faults: readonly number[]) => String.fromCharCode(...faults);
+  const known = new Set(sets.map(({ faults }) => nameOf(faults)));
   for (let round = 0; round < MAX_ROUNDS && front.length > 0; round++) {
-    const grown = new Map<string, { faults: readonly number[] }>();
+    const grown: { faults: readonly number[] }[] = [];
     for (const { faults } of front) {
-      for (const fault of suspects) {
+      for (const fault of suspects.slice(0, GROWN_BY)) {
         if (faults.includes(fault)) continue;
-        const larger = [...faults, fault];
-        const key = keyOf(larger);
-        if (!known.has(key)) grown.set(key, { faults: larger });
+        const after = faults.findIndex((other) => rank.get(other)! > rank.get(fault)!);
+        const place = after < 0 ? faults.length : after;
+        const larger = [...faults.slice(0, place), fault, ...faults.slice(place)];
+        const name = nameOf(larger);
+        if (known.has(name)) continue;
+        known.add(name);
+        grown.push({ faults: larger });
       }
     }
-    for (const key of grown.keys()) known.add(key);
     const threshold = sets[MAX_SETS - 1]?.probability ?? 0;
-    const better = weigh([...grown.values()]).filter(({ probability }) => probability > threshold);
+    const better = weigh(grown).filter(({ probability }) => probability > threshold);
     if (better.length === 0) break;
     sets = [...sets.slice(0, MAX_SETS), ...better].sort(byProbability);
     front = better.sort(byProbability).slice(0, GROWN_FROM);

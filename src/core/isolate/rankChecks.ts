@@ -87,6 +87,10 @@ interface SetTable {
   readingCount: number;
   /** fault → the sets it is in. */
   setsWith: ReadonlyMap<number, readonly number[]>;
+  /** Sum of all weights. */
+  mass: number;
+  /** Room for the inner loop, so that it need not be made anew for each check. */
+  scratch: { shift: Float64Array; touched: number[]; seenFor: Int32Array; touchedFor: Int32Array; turn: number };
 }
 
 function toSetTable(
@@ -107,7 +111,22 @@ function toSetTable(
     }
   });
   const weights = Float64Array.from(sets, ({ probability }) => probability);
-  return { weights, ...rowsByRepair(compiled, sets), isFalse, readingCount, setsWith };
+  const rows = rowsByRepair(compiled, sets);
+  return {
+    weights,
+    ...rows,
+    isFalse,
+    readingCount,
+    setsWith,
+    mass: weights.reduce((sum, weight) => sum + weight, 0),
+    scratch: {
+      shift: new Float64Array(rows.repairSets.length),
+      touched: [],
+      seenFor: new Int32Array(sets.length),
+      touchedFor: new Int32Array(rows.repairSets.length),
+      turn: 0,
+    },
+  };
 }
 
 /** Turns P(false | set) of each doubtful reading into P(false | set, what was doubtfully seen): it may be looked at again. */
@@ -183,30 +202,34 @@ type Worth = Pick<RankedCheck, "bits" | "outcomeProbability">;
  */
 function yesNoWorth(
   { network }: CompiledLibrary,
-  { weights, rowOfSet, repairSets, isFalse, readingCount, setsWith }: SetTable,
+  { weights, rowOfSet, repairSets, mass, isFalse, readingCount, setsWith, scratch }: SetTable,
   outcomes: readonly (readonly Setting[] | null)[],
 ): Worth | null {
   const [yes, no] = outcomes;
   if (outcomes.length !== 2 || yes?.length !== 1 || no?.length !== 1 || yes[0]!.reading !== no[0]!.reading) return null;
   const { reading, value } = yes[0]!;
   const base = isFalse[weights.length * readingCount + reading]!;
-  const shift = new Map<number, number>(); // row → how much more weight is false than with no suspect present
-  const seen = new Set<number>();
+  const { shift, touched, seenFor, touchedFor } = scratch; // shift: row → how much more weight is false than with no suspect present
+  touched.length = 0;
+  scratch.turn++;
   for (const { fault } of network.links[reading]!) {
     for (const set of setsWith.get(fault) ?? []) {
-      if (seen.has(set)) continue;
-      seen.add(set);
+      if (seenFor[set] === scratch.turn) continue;
+      seenFor[set] = scratch.turn;
       const row = rowOfSet[set]!;
-      shift.set(row, (shift.get(row) ?? 0) + weights[set]! * (isFalse[set * readingCount + reading]! - base));
+      if (touchedFor[row] !== scratch.turn) touched.push(row);
+      touchedFor[row] = scratch.turn;
+      shift[row]! += weights[set]! * (isFalse[set * readingCount + reading]! - base);
     }
   }
-  let rest = 0;
-  for (const { probability } of repairSets) rest += probability;
-  const total = rest;
+  const total = mass;
+  let rest = total;
   let whenFalse = base * total;
   let conditional = 0;
-  for (const [row, more] of shift) {
+  for (const row of touched) {
+    const more = shift[row]!;
     const weight = repairSets[row]!.probability;
+    shift[row] = 0;
     rest -= weight;
     whenFalse += more;
     conditional += weight * binaryEntropyBits(base + more / weight);

@@ -1,0 +1,18 @@
+import { readdirSync, readFileSync } from "node:fs";
+import path from "node:path";
+import { withGeneratedChecks } from "../core/isolate/generateChecks";
+import { shippedLibrary } from "../core/isolate/library";
+import { DEFAULT_WORKSHOP } from "../features/knowledge/defaultWorkshop";
+import { replayStory, type Story } from "../sim/replay";
+
+// benchmarkReplays FOLDER: what the engine makes of each story in the folder. Prints a JSON array.
+
+const folder = process.argv[2]!;
+const replays = readdirSync(folder).map((file) =>
+  replayStory(
+    withGeneratedChecks(shippedLibrary),
+    JSON.parse(readFileSync(path.join(folder, file), "utf8")) as Story,
+    DEFAULT_WORKSHOP,
+  ),
+);
+process.stdout.write(`${JSON.stringify(replays)}\n`);

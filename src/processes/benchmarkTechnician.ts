@@ -1,0 +1,14 @@
+import { withGeneratedChecks } from "../core/isolate/generateChecks";
+import { shippedLibrary } from "../core/isolate/library";
+import { DEFAULT_WORKSHOP } from "../features/knowledge/defaultWorkshop";
+import { compareStrategies } from "../sim/compareStrategies";
+
+// benchmarkTechnician JOBS SEED STRATEGY…: what each strategy takes on random crafts. Prints a JSON array of rows.
+
+const [jobs, seed, ...names] = process.argv.slice(2);
+const rows = compareStrategies(withGeneratedChecks(shippedLibrary), DEFAULT_WORKSHOP, {
+  jobs: Number(jobs),
+  seed: Number(seed),
+  names,
+});
+process.stdout.write(`${JSON.stringify(rows)}\n`);
