@@ -1,0 +1,67 @@
+import { randomUUID } from "node:crypto";
+import { reportFigure } from "../lib/report.mjs";
+import { say } from "../lib/say.mjs";
+import { secretsOf } from "../lib/stack.mjs";
+
+const OPEN_JOBS = 500;
+const REQUESTS = 300;
+
+/** Times the board with many open jobs on a running stack, and weighs its first load. */
+export async function measureBoard({ url, env, folder }) {
+  const { cookie, open } = await fillBoard(env, folder);
+  say(`\n== Board with ${open} open jobs`);
+  await measureRequests(url, cookie);
+  await measureFirstLoad(url, cookie);
+}
+
+/** Adds open jobs until there are enough, and makes a session cookie. */
+async function fillBoard(env, folder) {
+  const { createConnection } = await import("mysql2/promise");
+  const { sealData } = await import("iron-session");
+  const db = await createConnection({ uri: env.DATABASE_URL, timezone: "Z" });
+  const [[{ open: before }]] = await db.query("SELECT COUNT(*) AS open FROM job WHERE is_open = 1");
+  const [crafts] = await db.query("SELECT id FROM craft");
+  const [[person]] = await db.query("SELECT id FROM person WHERE sign_in_name = 'ines'");
+  for (let i = Number(before); i < OPEN_JOBS; i++) {
+    await db.execute(
+      `INSERT INTO job (craft_id, technician_id, complaint, phase, history, bay, bays_done, headline, detail, next_step, next_worth, received_at, request_key)
+       SELECT ?, technician_id, CONCAT(complaint, ' ', ?), phase, history, bay, bays_done, headline, detail, next_step, next_worth,
+              TIMESTAMPADD(MINUTE, -?, UTC_TIMESTAMP(3)), ?
+         FROM job WHERE is_open = 1 ORDER BY id LIMIT 1 OFFSET ?`,
+      [crafts[i % crafts.length].id, i, i * 13, randomUUID(), String(i % Number(before))],
+    );
+  }
+  const [[{ open }]] = await db.query("SELECT COUNT(*) AS open FROM job WHERE is_open = 1");
+  await db.end();
+  const seal = await sealData({ personId: person.id }, { password: secretsOf(folder).session, ttl: 3600 });
+  return { cookie: `pitstopa_session=${seal}`, open };
+}
+
+async function measureRequests(url, cookie) {
+  const timesMs = [];
+  for (let i = 0; i < REQUESTS + 20; i++) {
+    const startedMs = performance.now();
+    const response = await fetch(`${url}/`, { headers: { cookie } });
+    const html = await response.text();
+    if (!response.ok || !html.includes("board-search")) throw new Error(`The board answered ${response.status}.`);
+    if (i >= 20) timesMs.push(performance.now() - startedMs); // the first ones warm the server up
+  }
+  timesMs.sort((a, b) => a - b);
+  say(
+    `${REQUESTS} requests one after the other, over loopback, to the last byte: median ${timesMs[REQUESTS / 2].toFixed(1)} ms`,
+  );
+  reportFigure("board, p95", timesMs[Math.floor(REQUESTS * 0.95)], "ms", 40);
+}
+
+async function measureFirstLoad(url, cookie) {
+  const html = await (await fetch(`${url}/`, { headers: { cookie } })).text();
+  const scripts = [...new Set([...html.matchAll(/\/_next\/static\/[^"'\\ ]+?\.js/g)].map(([path]) => path))];
+  let bytes = 0;
+  for (const path of scripts) {
+    const response = await fetch(url + path, { headers: { "accept-encoding": "gzip" } });
+    // fetch unpacks the body, so it is packed again as the server had it.
+    const { gzipSync } = await import("node:zlib");
+    bytes += gzipSync(Buffer.from(await response.arrayBuffer())).length;
+  }
+  reportFigure(`first load of the board, ${scripts.length} scripts, gzip`, bytes / 1000, "kB", 450);
+}
