@@ -1,3 +1,6 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import { root } from "../lib/paths.mjs";
 import { reportFigure } from "../lib/report.mjs";
 import { say } from "../lib/say.mjs";
 
@@ -7,10 +10,7 @@ const ANSWERS_TIMED = 6;
 /** Opens a job in Isolate, answers checks by key until twelve readings are in, and times the frames of the next answers. */
 export async function measureIsolatePage({ url, env }) {
   const { chromium } = await import("@playwright/test");
-  const browser = await chromium.launch({
-    executablePath: "/usr/bin/chromium",
-    args: ["--no-sandbox", "--disable-quic", "--no-first-run", "--disable-background-networking"],
-  });
+  const browser = await chromium.launch(JSON.parse(readFileSync(join(root, "bin/lib/chromium.json"), "utf8")));
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await signIn(page, url);

@@ -11,9 +11,10 @@ export interface TrailStep {
   newLeader: string;
 }
 
-/** A suspect counts as one from here, and as ruled out below the lower bound. Trade judgement. */
+/** A suspect counts as one from here; as ruled out below the lower bound, and a tenth of what it once had. Trade judgement. */
 const SUSPECT_FROM = 0.05;
-const RULED_OUT_BELOW = 0.015;
+const RULED_OUT_BELOW = 0.04;
+const RULED_OUT_SHARE = 0.1;
 
 /**
  * Follows the suspects through the findings, oldest first: which of them each finding ruled out, and when the lead changed.
@@ -30,11 +31,15 @@ export function suspectTrail(compiled: CompiledLibrary, findings: readonly Findi
     [...suspects].reduce((best, fault) => (best < 0 || marginal[fault]! > marginal[best]! ? fault : best), -1);
   const idOf = (fault: number) => compiled.library.faults[fault]!.id;
   let before = weigh(0);
+  const highest = before.marginal.slice(); // of each fault so far
+  const isOut = ({ marginal }: ReturnType<typeof weigh>, fault: number) =>
+    marginal[fault]! < RULED_OUT_BELOW && marginal[fault]! <= RULED_OUT_SHARE * highest[fault]!;
   return findings.map((_, index) => {
     const after = weigh(index + 1);
     const ruledOut = [...before.suspects]
-      .filter((fault) => before.marginal[fault]! >= SUSPECT_FROM && after.marginal[fault]! < RULED_OUT_BELOW)
+      .filter((fault) => highest[fault]! >= SUSPECT_FROM && !isOut(before, fault) && isOut(after, fault))
       .map(idOf);
+    after.marginal.forEach((probability, fault) => (highest[fault] = Math.max(highest[fault]!, probability)));
     const leader = leaderOf(after);
     const newLeader = leader >= 0 && leader !== leaderOf(before) ? idOf(leader) : "";
     before = after;

@@ -1,5 +1,5 @@
 import { shippedLibrary } from "./library";
-import { type Library } from "./library.types";
+import { type Check, type Library, type Measurement } from "./library.types";
 import { validateLibrary } from "./validateLibrary";
 
 const [repair] = shippedLibrary.repairs;
@@ -8,6 +8,18 @@ const [reading] = shippedLibrary.readings;
 const [check] = shippedLibrary.checks;
 const problems = (change: Partial<Library>) =>
   validateLibrary({ ...shippedLibrary, ...change }).map(({ place, problem }) => `${place}: ${problem}`);
+const yesNo = (id: string, asked: string): Check => ({
+  ...check!,
+  id,
+  outcomes: [
+    { id: "yes", label: "Yes", sets: { [asked]: true } },
+    { id: "no", label: "No", sets: { [asked]: false } },
+  ],
+});
+const withBands = (bands: Measurement["bands"]): Check => ({
+  ...yesNo("measured", "dropped"),
+  measure: { quantity: "Volts", unit: "V", bands },
+});
 
 describe("validateLibrary", () => {
   it.each<[string, Partial<Library>, RegExp]>([
@@ -41,6 +53,61 @@ describe("validateLibrary", () => {
       "a check that splits nothing",
       { checks: [...shippedLibrary.checks, { ...check!, id: "stare", outcomes: [] }] },
       /checks\/stare: .*splits nothing/,
+    ],
+    [
+      "a check that no fault is linked to",
+      {
+        readings: [...shippedLibrary.readings, { ...reading!, id: "moon", links: {}, complaint: false }],
+        checks: [...shippedLibrary.checks, yesNo("ask-the-moon", "moon")],
+      },
+      /checks\/ask-the-moon: no fault is linked/,
+    ],
+    [
+      "a part nobody has a word for",
+      { faults: [{ ...fault!, part: "flux" }, ...shippedLibrary.faults.slice(1)] },
+      /no part "flux"/,
+    ],
+    [
+      "a tool nobody has a word for",
+      { checks: [{ ...check!, needs: ["dowsing rod"] }, ...shippedLibrary.checks.slice(1)] },
+      /no tool "dowsing rod"/,
+    ],
+    [
+      "a kind of craft nobody has a word for",
+      { faults: [{ ...fault!, craftKinds: ["kite"] }, ...shippedLibrary.faults.slice(1)] },
+      /no kind of craft "kite"/,
+    ],
+    [
+      "a complaint without a place on the picture",
+      { readings: [{ ...reading!, complaint: true, zone: undefined }, ...shippedLibrary.readings.slice(1)] },
+      /needs a zone/,
+    ],
+    [
+      "a grade for a link that is not there",
+      { readings: [{ ...reading!, linkGrades: { gremlin: "guess" } }, ...shippedLibrary.readings.slice(1)] },
+      /no link to grade "gremlin"/,
+    ],
+    [
+      "limits that do not rise",
+      { checks: [withBands([{ below: 5, outcomeId: "yes" }, { below: 4, outcomeId: "no" }, { outcomeId: "yes" }])] },
+      /limits must rise/,
+    ],
+    [
+      "a last band with a limit",
+      {
+        checks: [
+          withBands([
+            { below: 5, outcomeId: "yes" },
+            { below: 6, outcomeId: "no" },
+          ]),
+        ],
+      },
+      /the last has none/,
+    ],
+    [
+      "a band for an outcome that is not there",
+      { checks: [withBands([{ below: 5, outcomeId: "perhaps" }, { outcomeId: "no" }])] },
+      /a band names no outcome: "perhaps"/,
     ],
     [
       "outcomes that overlap",

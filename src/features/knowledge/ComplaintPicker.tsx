@@ -7,7 +7,7 @@ import { type CraftKind } from "@/core/refit/craftKinds";
 import { type ComplaintChoice } from "./complaintsOf";
 import styles from "./ComplaintPicker.module.css";
 import { CraftPicture } from "./CraftPicture";
-import { ZONE_NAMES, ZONE_SPOTS } from "./zones";
+import { placeOf, ZONE_NAMES, ZONE_SPOTS } from "./zones";
 
 interface Props {
   /** Null while the craft is not chosen yet: then the picture is that of a quad and every complaint is offered. */
@@ -28,15 +28,17 @@ export function ComplaintPicker({ kind, choices, value, onChange, searchRef, isD
   const words = search.trim().toLowerCase().split(/\s+/).filter(Boolean);
   const shown = fitting.filter(
     (choice) =>
-      words.every((word) => choice.words.includes(word)) && (words.length > 0 || zone === null || choice.zone === zone),
+      words.every((word) => choice.words.includes(word)) &&
+      (words.length > 0 || zone === null || placeOf(choice.zone, kind) === zone),
   );
   const spots = ZONE_SPOTS[kind ?? "quad"];
   const zones = ZONES.filter(
-    (each) => (kind === null || spots[each]) && fitting.some((choice) => choice.zone === each),
+    (each) => (kind === null || spots[each]) && fitting.some((choice) => placeOf(choice.zone, kind) === each),
   );
   const picked: Partial<Record<Zone, number>> = {};
   for (const choice of fitting) {
-    if (choice.zone && value.includes(choice.id)) picked[choice.zone] = (picked[choice.zone] ?? 0) + 1;
+    const place = placeOf(choice.zone, kind);
+    if (place && value.includes(choice.id)) picked[place] = (picked[place] ?? 0) + 1;
   }
   const toggleZone = (each: Zone) => {
     if (isDisabled) return;

@@ -80,3 +80,8 @@ export const ZONE_SPOTS: Readonly<Record<CraftKind, Spots>> = {
     tail: { x: 174, y: 58, r: 12 },
   },
 };
+
+/** Where a complaint is shown on the picture of a kind of craft: its zone, or "how it flew" where the kind has no such part. */
+export function placeOf(zone: Zone | null, kind: CraftKind | null): Zone | null {
+  return zone === null || ZONE_SPOTS[kind ?? "quad"][zone] || kind === null ? zone : "flight";
+}
