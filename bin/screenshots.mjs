@@ -56,7 +56,8 @@ async function shootAll(browser, url) {
   await shoot(wide.page, "prove", `/jobs/${hot}/prove`);
   await shoot(wide.page, "hand-back", "/jobs/0005/handback");
   await shoot(wide.page, "craft", "/craft/2");
-  await shoot(wide.page, "library", "/library");
+  await shoot(wide.page, "library", "/library", (page) => page.getByRole("button", { name: /^Camera dead/ }).click());
+  await shoot(wide.page, "workshop", "/workshop");
   await wide.context.close();
 
   const dark = await signedIn(browser, url, { viewport: { width: 1280, height: 800 }, colorScheme: "dark" });

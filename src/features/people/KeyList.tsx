@@ -6,6 +6,8 @@ const KEYS: readonly (readonly [string, string])[] = [
   ["B", "the board"],
   ["1 … 6", "on a job: go to a bay"],
   ["A S D F", "in Isolate: the outcomes of the check in hand"],
+  ["T", "in Isolate: start or stop the clock of the check in hand"],
+  ["Q", "in Isolate: not sure of the answer"],
   ["U", "in Isolate: unclear"],
   ["X", "in Isolate: could not do it"],
   ["N", "in Isolate: add a finding"],
