@@ -23,7 +23,8 @@ export interface GivenAnswer {
 
 interface Props {
   check: CheckView;
-  isFirst: boolean;
+  /** Why it is the one in hand. */
+  label: string;
   isBusy: boolean;
   mayEdit: boolean;
   areKeysFree: boolean;
@@ -31,7 +32,7 @@ interface Props {
 }
 
 /** The check in hand: how to do it, a stopwatch, and one key for each answer with what it would mean. */
-export function CheckInHand({ check, isFirst, isBusy, mayEdit, areKeysFree, onAnswer }: Props) {
+export function CheckInHand({ check, label, isBusy, mayEdit, areKeysFree, onAnswer }: Props) {
   const [note, setNote] = useState("");
   const [value, setValue] = useState<number | null>(null);
   const [doubtful, setDoubtful] = useState(false);
@@ -65,7 +66,7 @@ export function CheckInHand({ check, isFirst, isBusy, mayEdit, areKeysFree, onAn
   );
   return (
     <>
-      <p className="label">{isFirst ? "Do this next" : "Chosen by you"}</p>
+      <p className="label">{label}</p>
       <h1 className={styles.title}>{check.title}</h1>
       <p>
         <span className={`number ${styles.worth}`}>{check.bits.toFixed(2)} bit</span> for{" "}

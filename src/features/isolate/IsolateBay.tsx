@@ -1,5 +1,6 @@
 "use client";
 
+import { Button } from "antd";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
@@ -9,6 +10,7 @@ import { type ComplaintChoice } from "@/features/knowledge/complaintsOf";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { AddFindingDialog } from "./AddFindingDialog";
+import { AdviceNote } from "./AdviceNote";
 import { CheckInHand, type GivenAnswer } from "./CheckInHand";
 import { ExperimentPanel } from "./ExperimentPanel";
 import { FindingList } from "./FindingList";
@@ -101,10 +103,20 @@ export function IsolateBay(props: IsolateBayProps) {
             <Contradiction problem={view.problem} clash={view.clash} />
           ) : check ? (
             <>
+              {view.advice?.advice === "repair" && (
+                <div className={styles.repairNow}>
+                  <AdviceNote advice={view.advice} />
+                  {mayEdit && isHere && (
+                    <Button type="primary" onClick={() => setDialog("cause")}>
+                      Name the cause
+                    </Button>
+                  )}
+                </div>
+              )}
               <CheckInHand
                 key={check.id}
                 check={check}
-                isFirst={check.id === view.checks[0]?.id}
+                label={labelOf(check.id, view)}
                 isBusy={isBusy}
                 mayEdit={mayEdit}
                 areKeysFree={dialog === null}
@@ -125,6 +137,12 @@ export function IsolateBay(props: IsolateBayProps) {
       {dialog === "cause" && <NameCauseDialog target={target} view={view} onClose={() => setDialog(null)} />}
     </div>
   );
+}
+
+/** How the check in hand is headed: it is the next step, what else could be done, or the technician's own choice. */
+function labelOf(checkId: string, { checks, advice }: IsolateView): string {
+  if (checkId !== checks[0]?.id) return "Chosen by you";
+  return advice?.advice === "repair" ? "Or check further" : "Do this next";
 }
 
 function Contradiction({ problem, clash }: { problem: string; clash: readonly string[] }) {

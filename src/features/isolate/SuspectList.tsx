@@ -2,6 +2,7 @@
 
 import { Button } from "antd";
 import { formatPercent } from "@/shared/format";
+import { AdviceNote } from "./AdviceNote";
 import styles from "./Isolate.module.css";
 import { type IsolateView, type SuspectView } from "./isolateView";
 
@@ -25,20 +26,9 @@ export function SuspectList({ view, mayEdit, onName }: { view: IsolateView; mayE
             {view.others} more fault modes could not explain what was seen.
           </p>
         )}
-        {advice && (
-          <div className={styles.advice} data-advice={advice.advice}>
-            <p>{advice.sentence}</p>
-            {advice.steps.length > 0 && (
-              <ol>
-                {advice.steps.map((step) => (
-                  <li key={step}>{step}</li>
-                ))}
-              </ol>
-            )}
-          </div>
-        )}
+        {advice?.advice === "check" && <AdviceNote advice={advice} />}
         {mayEdit && (
-          <Button type={advice?.advice === "check" ? "default" : "primary"} onClick={onName} block>
+          <Button onClick={onName} block>
             Name the cause
           </Button>
         )}

@@ -58,8 +58,10 @@ export interface CheckView extends Omit<Check, "outcomes" | "fitted" | "spare"> 
 /** Whether to check on or to repair, with the money behind it. */
 export interface AdviceView {
   advice: "repair" | "check";
+  title: string;
   sentence: string;
-  steps: string[];
+  /** What comes after, if anything. */
+  next: string;
 }
 
 /** Everything the Isolate page shows, as plain data. */
@@ -84,6 +86,9 @@ export interface IsolateView {
 }
 
 const SUSPECTS_SHOWN = 8;
+/** The first few are shown whatever they stand at; the others only from here. */
+const ALWAYS_SHOWN = 3;
+const SHOWN_FROM = 0.01;
 const CHECKS_SHOWN = 8;
 const MISSING_SHOWN = 3;
 
@@ -113,7 +118,12 @@ export function isolateView(result: JobIsolation, findings: readonly JobFinding[
   return {
     problem: null,
     clash: clashTexts(library, isolation),
-    groups: groupSuspects(explaining.slice(0, SUSPECTS_SHOWN), knowledge),
+    groups: groupSuspects(
+      explaining
+        .slice(0, SUSPECTS_SHOWN)
+        .filter(({ probability }, place) => place < ALWAYS_SHOWN || probability >= SHOWN_FROM),
+      knowledge,
+    ),
     others: isolation.suspects.length - explaining.length,
     findings: findingViews(library, isolation, findings),
     checks: isolation.nextChecks.slice(0, CHECKS_SHOWN).map((check) => toCheckView(check, knowledge)),
@@ -257,24 +267,22 @@ function adviceView(library: Library, { advice }: Isolation): AdviceView | null 
   if (!advice) return null;
   const { plan, repairFirstCents, bestCheck } = advice;
   const nameOf = (id: string) => library.repairs.find((repair) => repair.id === id)?.name ?? id;
-  const steps = plan.steps
-    .slice(0, 3)
-    .map(
-      ({ repair, cents, probability }) =>
-        `${nameOf(repair)}: ${formatMoney(cents)}, needed ${formatPercent(probability)}`,
-    );
-  if (advice.advice === "repair") {
-    const instead = bestCheck ? ` against ${formatMoney(bestCheck.expectedCents)} with one more check` : "";
+  const [first, next] = plan.steps;
+  if (advice.advice === "check" || !first) {
+    if (!bestCheck) return null;
     return {
-      advice: "repair",
-      sentence: `Repair now: costs ${formatMoney(repairFirstCents)} on average${instead}.`,
-      steps,
+      advice: "check",
+      title: "Check on.",
+      sentence: `Costs ${formatMoney(bestCheck.expectedCents)} on average with this check first, ${formatMoney(repairFirstCents)} if repaired now.`,
+      next: first ? `Repaired now: ${nameOf(first.repair)}, needed with ${formatPercent(first.probability)}.` : "",
     };
   }
+  const instead = bestCheck ? `, ${formatMoney(bestCheck.expectedCents)} with one more check` : "";
   return {
-    advice: "check",
-    sentence: `Check on: costs ${formatMoney(bestCheck!.expectedCents)} on average with “${bestCheck!.title}” first, ${formatMoney(repairFirstCents)} if repaired now.`,
-    steps,
+    advice: "repair",
+    title: `Repair now: ${lowerFirst(nameOf(first.repair))}.`,
+    sentence: `Needed with ${formatPercent(first.probability)}. Costs ${formatMoney(repairFirstCents)} on average${instead}.`,
+    next: next ? `If the fault is still there: ${lowerFirst(nameOf(next.repair))}, ${formatMoney(next.cents)}.` : "",
   };
 }
 

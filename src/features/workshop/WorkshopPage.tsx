@@ -23,6 +23,14 @@ export interface WorkshopPageProps {
   mayEdit: boolean;
 }
 
+/** A price list reads across: what it is on the left, what it costs on the right. */
+const ACROSS = {
+  layout: "horizontal",
+  colon: false,
+  labelAlign: "left",
+  labelCol: { flex: "auto" },
+  wrapperCol: { flex: "124px" },
+} as const;
 const price = { min: 0, step: 1, precision: 2, style: { width: 120 } } as const;
 
 /** What there is to check with, what things cost, and whether the shop learns: what the next best check depends on. */
@@ -82,23 +90,29 @@ export function WorkshopPage(props: WorkshopPageProps) {
             They decide when repairing costs less than one more check. In the shop&apos;s currency.
           </p>
           <div className={styles.pair}>
-            <Form.Item label="An hour of work" name="labour" {...field("labourCentsPerHour")}>
+            <Form.Item {...ACROSS} label="An hour of work" name="labour" {...field("labourCentsPerHour")}>
               <InputNumber {...price} />
             </Form.Item>
-            <Form.Item label="Test after a repair, min" name="retestMinutes" {...field("retestMinutes")}>
+            <Form.Item {...ACROSS} label="Test after a repair, min" name="retestMinutes" {...field("retestMinutes")}>
               <InputNumber min={0} max={240} style={{ width: 120 }} />
             </Form.Item>
-            <Form.Item label="Proofs of a new part, min" name="proofMinutes" {...field("proofMinutes")}>
+            <Form.Item {...ACROSS} label="Proofs of a new part, min" name="proofMinutes" {...field("proofMinutes")}>
               <InputNumber min={0} max={240} style={{ width: 120 }} />
             </Form.Item>
-            <Form.Item label="A fault given up" name="givenUp" {...field("givenUpCents")}>
+            <Form.Item {...ACROSS} label="A fault given up" name="givenUp" {...field("givenUpCents")}>
               <InputNumber {...price} />
             </Form.Item>
           </div>
           <h3>Parts</h3>
           <div className={styles.pair}>
             {PART_KIND_LIST.map((kind) => (
-              <Form.Item key={kind} label={PART_KINDS[kind]} name={["parts", kind]} {...field(`partCents.${kind}`)}>
+              <Form.Item
+                key={kind}
+                {...ACROSS}
+                label={PART_KINDS[kind]}
+                name={["parts", kind]}
+                {...field(`partCents.${kind}`)}
+              >
                 <InputNumber {...price} />
               </Form.Item>
             ))}
