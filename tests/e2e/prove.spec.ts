@@ -73,6 +73,8 @@ test("on a phone nothing lies outside the screen", async ({ browser }) => {
     "/craft",
     "/craft/1",
     "/library",
+    "/workshop",
+    "/jobs/0025/isolate",
     "/jobs/0001/handback",
     "/jobs/0001/bench",
     "/jobs/0001/prove",

@@ -1,7 +1,7 @@
 "use client";
 
 import { Button, Input } from "antd";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { type Library } from "@/core/isolate/library.types";
 import { suspectPartName } from "@/core/isolate/suspectParts";
 import { type EntryGroup } from "@/features/knowledge/library.schema";
@@ -33,11 +33,13 @@ export function LibraryPage({ library, revision, generatedChecks, history, mayEd
   const [search, setSearch] = useState("");
   const [chosen, choose] = useState<{ id: string | null } | null>(null);
   const [side, setSide] = useState<"entry" | "history" | "file">("entry");
+  const right = useRef<HTMLElement>(null);
   const words = search.trim().toLowerCase().split(/\s+/).filter(Boolean);
   const lines = linesOf(library, group).filter(({ words: text }) => words.every((word) => text.includes(word)));
   const open = (id: string | null) => {
     choose({ id });
     setSide("entry");
+    right.current?.scrollIntoView({ block: "nearest" }); // on a phone it lies below the list
   };
   return (
     <div className={styles.page}>
@@ -85,7 +87,7 @@ export function LibraryPage({ library, revision, generatedChecks, history, mayEd
           {lines.length === 0 && <p className="soft">No entry has this word.</p>}
         </div>
       </section>
-      <section className="panel stack" aria-label="Entry, history and files">
+      <section ref={right} className="panel stack" aria-label="Entry, history and files">
         <div className={styles.groups} role="group" aria-label="Shown on the right">
           <button className={styles.group} aria-pressed={side === "entry"} onClick={() => setSide("entry")}>
             Entry

@@ -1,0 +1,105 @@
+import { readFileSync } from "node:fs";
+import { type Page } from "@playwright/test";
+import { expect, query, receiveQuad, signIn, test } from "./shop";
+
+// What is changed here all jobs share; put back after each test, so that the other files find the shop as it was.
+test.afterEach(async () => {
+  await query("DELETE FROM library_revision");
+  await query("DELETE FROM workshop");
+});
+
+const entry = (page: Page) => page.getByRole("region", { name: "Entry, history and files" });
+
+test("a lead edits an entry, sees what it changed, and goes back to the shipped library", async ({ page }) => {
+  await signIn(page, "orrin");
+  await page.goto("/library");
+  await page.getByLabel("Search the library").fill("camera dead");
+  await page.getByRole("button", { name: /^Camera dead/ }).click();
+  await page.getByLabel("Name", { exact: true }).fill("Camera gave up");
+  await page.getByLabel("Rate among complaints (0 to 0.9)").fill("0.12");
+  await page.getByLabel("Why it is changed").fill("a bad batch");
+  await page.getByRole("button", { name: "Save as a new revision" }).click();
+  await expect(page.getByRole("heading", { name: /revision \d+/ })).toBeVisible();
+
+  await page.getByRole("button", { name: "History · 1" }).click();
+  await expect(entry(page).getByText("a bad batch")).toBeVisible();
+  await entry(page).getByRole("button", { name: "what changed" }).click();
+  await expect(entry(page).getByText("0.12")).toBeVisible();
+  await expect(entry(page).getByText("Camera gave up").first()).toBeVisible();
+  await entry(page).getByRole("button", { name: "Back to the shipped library" }).click();
+  await expect(page.getByRole("button", { name: "History · 2" })).toBeVisible();
+});
+
+test("an entry that makes no sense is refused beside the form, and what was typed stays", async ({ page }) => {
+  await signIn(page, "orrin");
+  await page.goto("/library");
+  await page.getByLabel("Search the library").fill("camera dead");
+  await page.getByRole("button", { name: /^Camera dead/ }).click();
+  await page.getByLabel("Name", { exact: true }).fill("");
+  await page.getByRole("button", { name: "Save as a new revision" }).click();
+  await expect(
+    entry(page)
+      .getByRole("alert")
+      .getByText(/faults\/camera-dead name/),
+  ).toBeVisible();
+  await expect(page.getByLabel("What it looks like")).toHaveValue(/camera's own menu/);
+  expect(Number((await query("SELECT COUNT(*) AS n FROM library_revision"))[0]!.n)).toBe(0);
+});
+
+test("the library is exported, and a spoilt file is refused whole with each place", async ({ page }) => {
+  await signIn(page, "orrin");
+  await page.goto("/library");
+  await page.getByRole("button", { name: "Export and import" }).click();
+  const download = page.waitForEvent("download");
+  await page.getByRole("link", { name: "Export as JSON" }).click();
+  const library = JSON.parse(readFileSync(await (await download).path(), "utf8")) as {
+    faults: { name: string }[];
+    checks: { id: string; minutes: unknown }[];
+  };
+  const give = (content: unknown) =>
+    page.getByLabel("Import a library file").setInputFiles({
+      name: "library.json",
+      mimeType: "application/json",
+      buffer: Buffer.from(JSON.stringify(content)),
+    });
+  await give({
+    ...library,
+    checks: library.checks.map((check, at) => (at < 2 ? { ...check, minutes: "ten" } : check)),
+  });
+  await expect(page.getByText("Not saved: 2 things are wrong.")).toBeVisible();
+  await expect(page.getByText(`checks/${library.checks[0]!.id} minutes`)).toBeVisible();
+
+  library.faults[0]!.name = "Renamed by a file";
+  await give(library);
+  await expect(page.getByRole("heading", { name: "library.json would change:" })).toBeVisible();
+  await page.getByRole("button", { name: "Take it in as a new revision" }).click();
+  await expect(page.getByRole("heading", { name: /Saved as revision/ })).toBeVisible();
+});
+
+test("a technician reads the library and the workshop, and changes neither", async ({ page }) => {
+  await signIn(page, "ines");
+  await page.goto("/library");
+  await page.getByRole("button", { name: /^Camera dead/ }).click();
+  await expect(page.getByLabel("Name", { exact: true })).toBeDisabled();
+  await expect(page.getByRole("button", { name: "Save as a new revision" })).toHaveCount(0);
+  await page.goto("/workshop");
+  await expect(page.getByRole("checkbox", { name: /^oscilloscope/ })).toBeDisabled();
+  await expect(page.getByText("A lead can change this page.")).toBeVisible();
+});
+
+test("a tool that is not there takes its checks off the list, and the bay says what is missing", async ({ page }) => {
+  await signIn(page, "orrin");
+  const number = await receiveQuad(page, "K-100");
+  const next = page.getByRole("region", { name: "Do this next" });
+  await expect(next.getByText(/^Try a known-good camera( splits|$)/).first()).toBeVisible();
+  await page.goto("/workshop");
+  await page.getByRole("checkbox", { name: /^Camera 1 check/ }).uncheck();
+  await page.getByLabel("An hour of work").fill("");
+  await page.getByRole("button", { name: "Save the workshop" }).click();
+  await expect(page.getByText("A price is a number.").first()).toBeVisible();
+  await page.getByLabel("An hour of work").fill("60");
+  await page.getByRole("button", { name: "Save the workshop" }).click();
+  await expect(page.getByText("Saved.")).toBeVisible();
+  await page.goto(`/jobs/${number}/isolate`);
+  await expect(next.getByText(/cannot be done here: .*known-good camera \(no spare camera\)/)).toBeVisible();
+});
