@@ -45,7 +45,7 @@ test("a craft goes through all six bays", async ({ page }, info) => {
     expect(await bars.innerText()).not.toBe(before);
     await expect(page.getByRole("region", { name: "What we know" }).getByText(/dB/).first()).toBeVisible();
     await shot("3 isolate");
-    await page.getByRole("button", { name: "Name the cause" }).click();
+    await page.getByRole("button", { name: "Name the cause" }).first().click();
     await page.getByRole("button", { name: "Name it and go on to Bench" }).click();
     await page.waitForURL(/\/bench$/);
   });

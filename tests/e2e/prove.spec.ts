@@ -4,7 +4,7 @@ import { expect, receiveQuad, signIn, test } from "./shop";
 /** Receives a quad, records a mend and takes it to Prove. */
 async function toProve(page: Page, tag: string): Promise<string> {
   const number = await receiveQuad(page, tag);
-  await page.getByRole("button", { name: "Name the cause" }).click();
+  await page.getByRole("button", { name: "Name the cause" }).first().click();
   await page.getByRole("button", { name: "Name it and go on to Bench" }).click();
   await page.waitForURL(/\/bench$/);
   await page.getByRole("button", { name: "Go on to Refit" }).click();

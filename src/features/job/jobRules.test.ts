@@ -98,7 +98,7 @@ describe("isolationHeadline", () => {
     ).toBe("2 checks done, 6 min");
   });
 
-  it("asks for the name of the cause when no check is left that tells anything", () => {
+  it("asks for the name of the cause once repairing costs less than another check", () => {
     const all = history(
       saw("one-corner"),
       ...[
@@ -106,7 +106,7 @@ describe("isolationHeadline", () => {
         "throttle-jab",
         "esc-phases",
         "winding-resistance",
-        "swap-motors",
+        "prop-hubs",
         "look-and-smell",
         "move-board-lead",
       ].map((id) =>
@@ -116,7 +116,7 @@ describe("isolationHeadline", () => {
             "hold-props": "slips",
             "look-and-smell": "clean",
             "move-board-lead": "holds",
-            "swap-motors": "neither",
+            "prop-hubs": "no",
             "throttle-jab": "follows",
           }[id] ?? "alike",
         ),
