@@ -52,6 +52,12 @@ export function eventText(event: NewJobEvent, library: Library): string {
       return `named the cause: ${causeNames(event.payload).join(" and ")}${withReason(event.payload.note)}`;
     case "run_kept":
       return `kept bench run ${event.payload.runId} as evidence: ${event.payload.word}. ${event.payload.reasons[0] ?? ""}`;
+    case "sum_kept": {
+      const { title, given, results, remarks } = event.payload;
+      const list = (entries: readonly { label: string; text: string }[]) =>
+        entries.map(({ label, text }) => `${label} ${text}`).join(", ");
+      return `${title}: ${list(results)}; from ${list(given)}${withReason(remarks.join(" "))}`;
+    }
     case "part_replaced": {
       const { position, removed, fitted, reason } = event.payload;
       return `replaced ${position}: ${removed.name} (${removed.serial || "no serial"}) by ${fitted.name} (${fitted.serial || "no serial"})${withReason(reason)}`;

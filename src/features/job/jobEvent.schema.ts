@@ -56,6 +56,14 @@ export const EVENT_PAYLOADS = {
       }),
     ),
   }),
+  /** A sum of the bench with what it was given and gave, as shown. */
+  sum_kept: v.object({
+    sumId: id,
+    title: text,
+    given: v.array(v.object({ label: text, text })),
+    results: v.array(v.object({ label: text, text })),
+    remarks: v.array(text),
+  }),
   part_replaced: v.object({
     kind: id,
     position: text,

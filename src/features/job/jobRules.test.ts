@@ -209,6 +209,19 @@ describe("eventText", () => {
       { kind: "run_kept", payload: { runId: 4, word: "good", reasons: ["3 A under."], steps: [] } },
       /bench run 4 .*good\. 3 A under\./,
     ],
+    sum_kept: [
+      {
+        kind: "sum_kept",
+        payload: {
+          sumId: "mean-current",
+          title: "Mean amps",
+          given: [{ label: "Time flown", text: "5.6 min" }],
+          results: [{ label: "Mean current", text: "9.38 A" }],
+          remarks: [],
+        },
+      },
+      /^Mean amps: Mean current 9\.38 A; from Time flown 5\.6 min$/,
+    ],
     part_replaced: [swapped, /^replaced Camera: Oru Eye 3 \(A\) by Oru Eye 3 \(no serial\) \(no picture\)$/],
     setting_changed: [
       { kind: "setting_changed", payload: { what: "rate", before: "", after: "4 kHz" } },

@@ -14,6 +14,7 @@ const PLACES = [
   { href: "/", name: "Board", isHere: (path: string) => path === "/" || path.startsWith("/jobs") },
   { href: "/receive", name: "Receive", isHere: (path: string) => path === "/receive" },
   { href: "/craft", name: "Craft", isHere: (path: string) => path.startsWith("/craft") },
+  { href: "/sums", name: "Sums", isHere: (path: string) => path.startsWith("/sums") },
   { href: "/library", name: "Library", isHere: (path: string) => path.startsWith("/library") },
   { href: "/workshop", name: "Workshop", isHere: (path: string) => path.startsWith("/workshop") },
 ];

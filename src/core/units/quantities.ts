@@ -1,0 +1,71 @@
+/** A unit of a quantity: how many SI units one of it is, and where its zero lies. */
+export interface Unit {
+  symbol: string;
+  /** SI value = value · factor + offset. */
+  factor: number;
+  offset?: number;
+  decimals: number;
+}
+
+const unit = (symbol: string, factor: number, decimals: number, offset = 0): Unit => ({
+  symbol,
+  factor,
+  decimals,
+  offset,
+});
+const INCH = 0.0254;
+const FOOT = 0.3048;
+const POUND_FORCE = 4.4482216152605;
+
+/**
+ * The quantities of the trade with their units, the trade's usual one first. Inside everything is SI; units are for the edge.
+ *
+ * @see BIPM, The International System of Units, 9th ed. 2019; inch, foot, ounce and mile by definition (NIST SP 811, app. B).
+ */
+export const QUANTITIES = {
+  mass: [unit("g", 1e-3, 0), unit("kg", 1, 3), unit("oz", 0.028349523125, 2)],
+  thrust: [unit("g", 9.80665e-3, 0), unit("N", 1, 2), unit("oz", POUND_FORCE / 16, 1)],
+  length: [unit("m", 1, 2), unit("ft", FOOT, 1)],
+  altitude: [unit("m", 1, 0), unit("ft", FOOT, 0)],
+  distance: [unit("km", 1e3, 1), unit("mi", 1609.344, 1)],
+  smallLength: [unit("mm", 1e-3, 1), unit("inch", INCH, 3)],
+  propLength: [unit("inch", INCH, 1), unit("mm", 1e-3, 0)],
+  section: [unit("mm²", 1e-6, 2)],
+  charge: [unit("mAh", 3.6, 0), unit("Ah", 3600, 3)],
+  chargePerDistance: [unit("mAh/km", 3.6e-3, 0), unit("mAh/mi", 3.6 / 1609.344, 0)],
+  current: [unit("A", 1, 2)],
+  voltage: [unit("V", 1, 2)],
+  resistance: [unit("mΩ", 1e-3, 1), unit("Ω", 1, 4)],
+  power: [unit("W", 1, 1)],
+  energy: [unit("Wh", 3600, 1), unit("J", 1, 0)],
+  minutes: [unit("min", 60, 1), unit("s", 1, 0)],
+  microseconds: [unit("µs", 1e-6, 1)],
+  speed: [unit("km/h", 1 / 3.6, 0), unit("m/s", 1, 1), unit("mph", 0.44704, 0)],
+  loopRate: [unit("kHz", 1e3, 2)],
+  bitRate: [unit("kbit/s", 1e3, 0)],
+  share: [unit("%", 1e-2, 1)],
+  ratio: [unit("", 1, 2)],
+  count: [unit("", 1, 0)],
+  kv: [unit("rpm/V", 1, 0)],
+  torqueConstant: [unit("mN·m/A", 1e-3, 3)],
+  torque: [unit("mN·m", 1e-3, 1)],
+  rotation: [unit("rpm", 1, 0)],
+  temperature: [unit("°C", 1, 1, 273.15), unit("°F", 5 / 9, 1, 273.15 - (32 * 5) / 9), unit("K", 1, 2)],
+  pressure: [unit("hPa", 100, 2), unit("inHg", 3386.389, 2)],
+  density: [unit("kg/m³", 1, 4)],
+  angle: [unit("°", Math.PI / 180, 1)],
+  mach: [unit("Mach", 1, 2)],
+} as const satisfies Record<string, readonly Unit[]>;
+
+/** A quantity that values are given in. */
+export type Quantity = keyof typeof QUANTITIES;
+
+/** Value in a unit → SI. */
+export function toSi(value: number, { factor, offset = 0 }: Unit): number {
+  return value * factor + offset;
+}
+
+/** SI → value in a unit. */
+export function fromSi(value: number, { factor, offset = 0 }: Unit): number {
+  return (value - offset) / factor;
+}
