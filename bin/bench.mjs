@@ -1,9 +1,10 @@
 #!/usr/bin/env node
 // Measures the figures that were asked for, on this machine, and says which are reached.
-// npm run bench [-- engine replays technician board page]: some of them, or all.
+// npm run bench [-- engine replays detection technician page board]: some of them, or all.
 import { rmSync } from "node:fs";
 import { join } from "node:path";
 import { measureBoard } from "./benchmarks/board.mjs";
+import { measureDetection } from "./benchmarks/detection.mjs";
 import { measureEngine } from "./benchmarks/engine.mjs";
 import { measureIsolatePage } from "./benchmarks/isolatePage.mjs";
 import { measureReplays } from "./benchmarks/replays.mjs";
@@ -15,7 +16,12 @@ import { runMain, SetupError } from "./lib/say.mjs";
 import { startStack } from "./lib/stack.mjs";
 
 /** Those that need nothing but Node, and those that need the running shop. */
-const ALONE = { engine: measureEngine, replays: measureReplays, technician: measureTechnician };
+const ALONE = {
+  engine: measureEngine,
+  replays: measureReplays,
+  detection: measureDetection,
+  technician: measureTechnician,
+};
 const IN_SHOP = { page: measureIsolatePage, board: measureBoard };
 
 await runMain(async () => {

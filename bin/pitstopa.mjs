@@ -14,6 +14,9 @@ const HELP = `pitstopa: the bench partner of a drone repair technician, for scri
   pitstopa isolate --list-checks [--json]      every check of the shipped library with its outcomes
   pitstopa isolate --list-faults [--json]      every fault mode
   pitstopa isolate --list-readings [--json]    everything that can be seen or measured
+  pitstopa bench FILE.csv --kind motor|meter|pack [--json]
+                                               fit and judge a table of readings; columns name their unit: "voltage [V]"
+                                               --scale N for a meter; --capacity MAH [--c-rating N] [--peak A] for a pack
   pitstopa backup FILE                         write the whole shop into one file
   pitstopa restore FILE [--yes]                put a backup in place; --yes replaces a shop that is there
   pitstopa --help                              this text
@@ -32,6 +35,8 @@ await runMain(async () => {
   switch (command) {
     case "isolate":
       return isolate(values);
+    case "bench":
+      return bench(file, values);
     case "backup":
       await backup(databaseUrl(), requireFile(file));
       return say(`Written: ${file}`);
@@ -53,6 +58,11 @@ function readArguments() {
         "list-faults": { type: "boolean", default: false },
         "list-readings": { type: "boolean", default: false },
         json: { type: "boolean", default: false },
+        kind: { type: "string" },
+        scale: { type: "string" },
+        capacity: { type: "string" },
+        "c-rating": { type: "string" },
+        peak: { type: "string" },
         yes: { type: "boolean", default: false },
         help: { type: "boolean", short: "h", default: false },
       },
@@ -83,6 +93,35 @@ async function isolate(values) {
     if (error instanceof command.CaseFileError) throw new SetupError(`${caseFile}: ${error.message}`);
     throw error;
   }
+}
+
+async function bench(file, values) {
+  if (!requireFile(file) || !existsSync(file)) throw new SetupError(`There is no file ${file}.`);
+  if (!values.kind) throw new SetupError("Say what it is a table of: --kind motor, meter or pack.");
+  const built = join(root, "dist/benchCommand.mjs");
+  if (!existsSync(built)) await buildProcesses();
+  const { BenchFileError, judgeFile, measuredText } = await import(built);
+  const options = {
+    setting: numberOf("scale", values.scale),
+    capacityMah: numberOf("capacity", values.capacity),
+    cRating: numberOf("c-rating", values["c-rating"]),
+    peakA: numberOf("peak", values.peak),
+  };
+  try {
+    const measured = judgeFile(readFileSync(file, "utf8"), values.kind, options);
+    say(values.json ? JSON.stringify(measured, null, 2) : measuredText(measured));
+  } catch (error) {
+    if (error instanceof BenchFileError) throw new SetupError(`${file}: ${error.message}`);
+    throw error;
+  }
+}
+
+function numberOf(name, text) {
+  if (text === undefined) return null;
+  const value = Number(text);
+  if (!Number.isFinite(value) || value <= 0)
+    throw new SetupError(`--${name} needs a number above zero, found "${text}".`);
+  return value;
 }
 
 function requireFile(file) {

@@ -1,6 +1,7 @@
 declare module "jstat" {
   /** Only what is used here. */
-  export const jStat: {
-    studentt: { inv(probability: number, degreesOfFreedom: number): number };
+  const jstat: {
+    jStat: { studentt: { inv(probability: number, degreesOfFreedom: number): number } };
   };
+  export default jstat;
 }

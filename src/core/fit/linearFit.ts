@@ -1,4 +1,4 @@
-import { jStat } from "jstat";
+import jstat from "jstat";
 import { Matrix, QrDecomposition } from "ml-matrix";
 import { CoreInputError } from "../CoreInputError";
 
@@ -73,5 +73,5 @@ export function linearFit(x: readonly (readonly number[])[], y: readonly number[
 
 /** Half width of the two-sided confidence interval of a coefficient: t·SE. */
 export function halfWidth({ error }: Coefficient, degreesOfFreedom: number, confidence = 0.95): number {
-  return jStat.studentt.inv(1 - (1 - confidence) / 2, degreesOfFreedom) * error;
+  return jstat.jStat.studentt.inv(1 - (1 - confidence) / 2, degreesOfFreedom) * error;
 }

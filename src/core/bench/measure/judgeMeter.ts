@@ -1,0 +1,133 @@
+import { CoreInputError } from "../../CoreInputError";
+import { fitLine } from "../../fit/fitLine";
+import { median } from "../../fit/robust";
+import { type Judgement, type Measured, verdictOf } from "./measured.types";
+
+/** One reading of the craft's own meter beside one of a meter that is trusted. */
+export interface MeterPair {
+  shown: number;
+  reference: number;
+}
+
+/** What is measured, and how the firmware's setting works. */
+export interface MeterContext {
+  quantity: "current" | "voltage";
+  /** The scale that is set now; null when it is not known. */
+  setting: number | null;
+}
+
+/** Gain error that is left alone, and that is bad. Trade judgement, no published source. */
+const WATCHED = 0.03;
+const BAD = 0.1;
+/** A ratio beyond this is no gain but a unit. */
+const UNIT_RATIO = 300;
+
+/**
+ * Compares a craft's own meter with a trusted one: true = gain · shown + offset, by least squares with outliers left out.
+ *
+ * @returns Gain and offset with their 95 % intervals, the new setting for a firmware that multiplies and for one that divides,
+ *   and whether the meter is to be believed.
+ * @throws {CoreInputError} `too_few_points`, `not_finite`; `out_of_range` for negative amps, a stuck meter or mixed units, each
+ *   with what to do.
+ */
+export function judgeMeter(pairs: readonly MeterPair[], { quantity, setting }: MeterContext): Measured {
+  refuseOddities(pairs, quantity);
+  const points = pairs.map(({ shown, reference }) => ({ x: shown, y: reference }));
+  const fit = fitLine(points, { marksOutliers: true });
+  const { slope, intercept, slopeHalfWidth, interceptHalfWidth, outliers } = fit;
+  const gain = slope.value;
+  const unit = quantity === "current" ? "A" : "V";
+  const lowest = Math.min(...points.map(({ x }) => x));
+  const highest = Math.max(...points.map(({ x }) => x));
+  return {
+    ...verdictOf(judgements(gain, slopeHalfWidth, outliers.length)),
+    figures: [
+      {
+        label: "Gain: true is this many times what is shown",
+        value: gain,
+        halfWidth: slopeHalfWidth,
+        unit: "",
+        decimals: 4,
+      },
+      { label: "Offset", value: intercept.value, halfWidth: interceptHalfWidth, unit, decimals: 3 },
+      { label: "Scatter about the line", value: fit.residualSd, halfWidth: null, unit, decimals: 3 },
+      ...(setting === null
+        ? []
+        : [
+            {
+              label: "New scale, if the firmware multiplies by it",
+              value: setting * gain,
+              halfWidth: setting * slopeHalfWidth,
+              unit: "",
+              decimals: 2,
+            },
+            {
+              label: "New scale, if the firmware divides by it",
+              value: setting / gain,
+              halfWidth: (setting * slopeHalfWidth) / gain ** 2,
+              unit: "",
+              decimals: 2,
+            },
+          ]),
+    ],
+    evidence: { [quantity === "current" ? "mah-against-charger" : "volts-against-meter"]: Math.abs(gain - 1) > BAD },
+    chart: {
+      xLabel: `Shown by the craft, ${unit}`,
+      yLabel: `True, ${unit}`,
+      points: points.map((point, place) => ({ ...point, isOutlier: outliers.includes(place) })),
+      line: [lowest, highest].map((x) => ({ x, y: intercept.value + gain * x })),
+    },
+  };
+}
+
+function judgements(gain: number, halfWidth: number, outliers: number): Judgement[] {
+  const off = Math.abs(gain - 1);
+  const percent = `${(off * 100).toFixed(1)} ± ${(halfWidth * 100).toFixed(1)} %`;
+  const word =
+    off - halfWidth > BAD ? "bad" : off - halfWidth > WATCHED ? "watch" : off + halfWidth > BAD ? "cannot say" : "good";
+  return [
+    {
+      word,
+      reason:
+        word === "cannot say"
+          ? `The gain is known to ± ${(halfWidth * 100).toFixed(0)} % only: measure more points, spread further apart.`
+          : `It shows ${percent} too ${gain > 1 ? "little" : "much"}; watched from ${WATCHED * 100} %.`,
+    },
+    ...(outliers > 0
+      ? [
+          {
+            word: "good" as const,
+            reason: `${outliers === 1 ? "1 point lies" : `${outliers} points lie`} far off the line and ${outliers === 1 ? "was" : "were"} left out.`,
+          },
+        ]
+      : []),
+  ];
+}
+
+function refuseOddities(pairs: readonly MeterPair[], quantity: MeterContext["quantity"]): void {
+  const name = quantity === "current" ? "amps" : "volts";
+  if (pairs.some(({ shown, reference }) => shown < 0 || reference < 0)) {
+    throw new CoreInputError("out_of_range", `Negative ${name}: turn the meter's leads round, or leave the sign out.`);
+  }
+  const isStuck = (values: readonly number[]) => values.length > 2 && new Set(values).size === 1;
+  const shown = pairs.map((pair) => pair.shown);
+  const reference = pairs.map((pair) => pair.reference);
+  if (isStuck(shown) && !isStuck(reference)) {
+    throw new CoreInputError(
+      "out_of_range",
+      `The craft's meter shows ${shown[0]} throughout: it is stuck, or not set up.`,
+    );
+  }
+  if (isStuck(reference) && !isStuck(shown)) {
+    throw new CoreInputError("out_of_range", `The trusted meter reads ${reference[0]} throughout: is it on hold?`);
+  }
+  const ratio = median(
+    pairs.filter((pair) => pair.shown > 0 && pair.reference > 0).map((pair) => pair.reference / pair.shown),
+  );
+  if (ratio > UNIT_RATIO || ratio < 1 / UNIT_RATIO) {
+    throw new CoreInputError(
+      "out_of_range",
+      `One column is some ${Math.round(Math.max(ratio, 1 / ratio))} times the other: is one of them in milli${name}?`,
+    );
+  }
+}

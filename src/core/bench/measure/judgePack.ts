@@ -1,0 +1,146 @@
+import { CoreInputError } from "../../CoreInputError";
+import { fitLine } from "../../fit/fitLine";
+import { type Judgement, type Measured, verdictOf } from "./measured.types";
+
+/** One reading of a pack: the load and what each cell stands at. */
+export interface PackSample {
+  currentA: number;
+  cellsV: readonly number[];
+}
+
+/** What the label says. */
+export interface PackLabel {
+  capacityMah: number;
+  /** Continuous rating; null when it is not known. */
+  cRating: number | null;
+  /** The highest current the craft draws; null when it is not known. */
+  peakA: number | null;
+}
+
+/** Resting voltage of a lithium polymer cell → share left. Common practice, no published source: 3.8 V is roughly half. */
+const REST_VOLTS: readonly (readonly [number, number])[] = [
+  [3.27, 0],
+  [3.61, 0.05],
+  [3.69, 0.1],
+  [3.73, 0.2],
+  [3.77, 0.3],
+  [3.79, 0.4],
+  [3.82, 0.5],
+  [3.87, 0.6],
+  [3.95, 0.7],
+  [4.02, 0.8],
+  [4.11, 0.9],
+  [4.2, 1],
+];
+
+/** Limits in mΩ·Ah, which a cell of any size can be held against, and of the spread. Trade judgement, no published source. */
+const WATCHED_OHM_AH = 0.02;
+const BAD_OHM_AH = 0.035;
+const WATCHED_SPREAD_V = 0.03;
+const BAD_SPREAD_V = 0.08;
+/** A cell this much above the median of all is weak. */
+const WEAK_CELL = 1.4;
+
+/** Share of its charge left in a resting lithium polymer cell, by straight lines between the table's points. */
+export function restCharge(restV: number): number {
+  const after = REST_VOLTS.findIndex(([volts]) => volts >= restV);
+  if (after === 0) return 0;
+  if (after < 0) return 1;
+  const [lowV, low] = REST_VOLTS[after - 1]!;
+  const [highV, high] = REST_VOLTS[after]!;
+  return low + ((high - low) * (restV - lowV)) / (highV - lowV);
+}
+
+/**
+ * Judges a pack from readings at several loads: each cell's voltage falls along V = V_rest − I·R.
+ *
+ * @returns Internal resistance of each cell, resting voltage, spread, share left, sag at the craft's peak, C rating used.
+ * @throws {CoreInputError} `too_few_points`; `out_of_range` for a pack whose cells rise under load or readings in millivolts.
+ */
+export function judgePack(samples: readonly PackSample[], { capacityMah, cRating, peakA }: PackLabel): Measured {
+  const cells = samples[0]?.cellsV.length ?? 0;
+  if (cells === 0 || samples.some(({ cellsV }) => cellsV.length !== cells))
+    throw new CoreInputError("too_few_points", "every line needs the voltage of each cell");
+  if (samples.some(({ cellsV }) => cellsV.some((volts) => volts > 10)))
+    throw new CoreInputError("out_of_range", "A cell above 10 V: is the column in millivolts, or the whole pack's?");
+  const fits = Array.from({ length: cells }, (_, cell) =>
+    fitLine(samples.map(({ currentA, cellsV }) => ({ x: currentA, y: cellsV[cell]! }))),
+  );
+  if (fits.some(({ slope, slopeHalfWidth }) => slope.value - slopeHalfWidth > 0))
+    throw new CoreInputError(
+      "out_of_range",
+      "The voltage rises with the load: are volts and amps swapped, or the amps negative?",
+    );
+  const ohms = fits.map(({ slope }) => -slope.value);
+  const rests = fits.map(({ intercept }) => intercept.value);
+  const spreadV = Math.max(...rests) - Math.min(...rests);
+  const mean = ohms.reduce((sum, ohm) => sum + ohm, 0) / cells;
+  const charge = restCharge(Math.min(...rests));
+  const ratedA = cRating === null ? null : (cRating * capacityMah) / 1000;
+  const judgements: Judgement[] = [
+    judgeResistance(mean * (capacityMah / 1000)),
+    ...judgeWeakest(ohms),
+    judgeSpread(spreadV),
+    ...(ratedA !== null && peakA !== null ? [judgeRating(peakA, ratedA)] : []),
+  ];
+  const isAged = judgements[0]!.word !== "good";
+  return {
+    ...verdictOf(judgements),
+    figures: [
+      ...fits.map(({ slopeHalfWidth }, cell) => ({
+        label: `Cell ${cell + 1}: internal resistance`,
+        value: ohms[cell]! * 1000,
+        halfWidth: slopeHalfWidth * 1000,
+        unit: "mΩ",
+        decimals: 1,
+      })),
+      { label: "Lowest cell at rest", value: Math.min(...rests), halfWidth: null, unit: "V", decimals: 3 },
+      { label: "Spread at rest", value: spreadV * 1000, halfWidth: null, unit: "mV", decimals: 0 },
+      { label: "Left in it, roughly", value: charge * 100, halfWidth: null, unit: "%", decimals: 0 },
+      ...(peakA === null
+        ? []
+        : [{ label: `Sag of a cell at ${peakA} A`, value: peakA * mean, halfWidth: null, unit: "V", decimals: 2 }]),
+    ],
+    evidence: { "pack-resistance": isAged, "cell-spread": spreadV > BAD_SPREAD_V },
+    chart: null,
+  };
+}
+
+function judgeResistance(ohmAh: number): Judgement {
+  const word = ohmAh > BAD_OHM_AH ? "bad" : ohmAh > WATCHED_OHM_AH ? "watch" : "good";
+  return {
+    word,
+    reason: `Resistance for its size: ${(ohmAh * 1000).toFixed(0)} mΩ·Ah a cell, watched from ${WATCHED_OHM_AH * 1000}${word === "bad" ? ": retire it" : ""}.`,
+  };
+}
+
+function judgeWeakest(ohms: readonly number[]): Judgement[] {
+  const sorted = [...ohms].sort((a, b) => a - b);
+  const middle = sorted[Math.floor((sorted.length - 1) / 2)]!;
+  const worst = ohms.indexOf(Math.max(...ohms));
+  return ohms.length > 1 && ohms[worst]! > WEAK_CELL * middle
+    ? [
+        {
+          word: "bad",
+          reason: `Cell ${worst + 1} has ${(ohms[worst]! / middle).toFixed(1)} times the resistance of the others.`,
+        },
+      ]
+    : [];
+}
+
+function judgeSpread(spreadV: number): Judgement {
+  const word = spreadV > BAD_SPREAD_V ? "bad" : spreadV > WATCHED_SPREAD_V ? "watch" : "good";
+  return {
+    word,
+    reason: `Cells lie ${(spreadV * 1000).toFixed(0)} mV apart at rest, watched from ${WATCHED_SPREAD_V * 1000}.`,
+  };
+}
+
+function judgeRating(peakA: number, ratedA: number): Judgement {
+  const margin = ratedA - peakA;
+  const word = margin < 0 ? "bad" : margin < 0.1 * ratedA ? "watch" : "good";
+  return {
+    word,
+    reason: `Peak ${peakA.toFixed(0)} A, ${Math.abs(margin).toFixed(0)} A ${margin < 0 ? "over" : "under"} what its C rating allows.`,
+  };
+}

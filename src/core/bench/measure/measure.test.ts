@@ -1,0 +1,207 @@
+import { gaussian, seededRandom } from "../../../sim/random";
+import { simulateMotors, simulateMotorSweep } from "../../../sim/simulateMotors";
+import { fitMotor } from "./fitMotor";
+import { judgeMeter } from "./judgeMeter";
+import { judgeMotors } from "./judgeMotors";
+import { judgePack, restCharge } from "./judgePack";
+import { measureColumns } from "./measureColumns";
+
+const MOTOR = { kv: 2400, resistanceOhm: 0.065, noLoadA: 0.9 };
+const pairs = (gain: number, offset = 0, noise = 0, seed = 1) => {
+  const random = seededRandom(seed);
+  return [0.5, 1, 2, 4, 6, 8, 10, 12].map((shown) => ({
+    shown,
+    reference: gain * shown + offset + noise * gaussian(random),
+  }));
+};
+const figure = (measured: { figures: { label: string; value: number }[] }, label: RegExp) =>
+  measured.figures.find((each) => label.test(each.label))!.value;
+
+describe("judgeMeter", () => {
+  const current = { quantity: "current", setting: 100 } as const;
+
+  // Common practice, no published source: a craft's own current meter is often off by two to four times.
+  it("finds a gain of 4.108, and both settings that put it right", () => {
+    const measured = judgeMeter(pairs(4.108), current);
+    expect(measured.word).toBe("bad");
+    expect(figure(measured, /^Gain/)).toBeCloseTo(4.108, 9);
+    expect(figure(measured, /multiplies/)).toBeCloseTo(410.8, 6);
+    expect(figure(measured, /divides/)).toBeCloseTo(100 / 4.108, 6);
+    expect(measured.evidence).toEqual({ "mah-against-charger": true });
+  });
+
+  it("believes a meter within 3 %, and says that it cannot say where the scatter hides the gain", () => {
+    expect(judgeMeter(pairs(1.01, 0, 0.02), current)).toMatchObject({
+      word: "good",
+      evidence: { "mah-against-charger": false },
+    });
+    expect(judgeMeter(pairs(1.02, 0, 1.5), current).word).toBe("cannot say");
+  });
+
+  it("leaves out a wild point and says so", () => {
+    const wild = pairs(2, 0.1, 0.01).map((pair, at) => (at === 3 ? { ...pair, reference: 30 } : pair));
+    const measured = judgeMeter(wild, current);
+    expect(figure(measured, /^Gain/)).toBeCloseTo(2, 1);
+    expect(measured.reasons.join(" ")).toMatch(/1 point lies far off the line/);
+    expect(measured.chart!.points.filter(({ isOutlier }) => isOutlier)).toHaveLength(1);
+  });
+
+  it("covers the true gain and offset in 93 to 97 % of 1,500 noisy sets", () => {
+    let gain = 0;
+    let offset = 0;
+    for (let seed = 1; seed <= 1500; seed++) {
+      const { figures } = judgeMeter(pairs(4.108, -0.3, 0.05, seed), current);
+      if (Math.abs(figures[0]!.value - 4.108) <= figures[0]!.halfWidth!) gain++;
+      if (Math.abs(figures[1]!.value + 0.3) <= figures[1]!.halfWidth!) offset++;
+    }
+    for (const share of [gain / 1500, offset / 1500]) {
+      expect(share).toBeGreaterThan(0.93);
+      expect(share).toBeLessThan(0.97);
+    }
+  });
+
+  it.each<[string, { shown: number; reference: number }[], RegExp]>([
+    [
+      "negative amps",
+      pairs(1).map((pair) => ({ ...pair, reference: -pair.reference })),
+      /turn the meter's leads round/,
+    ],
+    ["a stuck meter", pairs(1).map((pair) => ({ ...pair, shown: 3 })), /shows 3 throughout: it is stuck/],
+    ["a meter on hold", pairs(1).map((pair) => ({ ...pair, reference: 3 })), /is it on hold/],
+    ["milliamps beside amps", pairs(1000), /in milliamps/],
+    ["three points", pairs(1).slice(0, 3), /at least 4 points, found 3/],
+  ])("names %s", (_, data, message) => expect(() => judgeMeter(data, current)).toThrow(message));
+});
+
+describe("fitMotor", () => {
+  it("recovers the constants of a sweep it made itself, within its own intervals", () => {
+    const fit = fitMotor(simulateMotorSweep(MOTOR, seededRandom(4)));
+    for (const name of ["kv", "resistanceOhm", "noLoadA"] as const) {
+      expect(Math.abs(fit[name].value - MOTOR[name])).toBeLessThan(1.6 * fit[name].halfWidth);
+      expect(fit[name].halfWidth / fit[name].value).toBeLessThan(0.12);
+    }
+  });
+
+  it("refuses a fit that the data do not support", () => {
+    const sweep = simulateMotorSweep(MOTOR, seededRandom(4));
+    expect(() => fitMotor(sweep.slice(0, 4))).toThrow(/at least 6 readings/);
+    expect(() => fitMotor(sweep.filter(({ throttle }) => throttle > 0.85))).toThrow(/speed hardly changes/);
+    expect(() => fitMotor(sweep.map((one) => ({ ...one, voltageV: one.currentA, currentA: one.voltageV })))).toThrow(
+      /fit no motor/,
+    );
+    expect(() => fitMotor(sweep.map((one) => ({ ...one, rpm: NaN })))).toThrow(/every line needs/);
+  });
+});
+
+describe("judgeMotors", () => {
+  // What goes up with what is common practice, no published source.
+  it.each([
+    ["dragging-bearing", /no-load current .* above the other 3: bearing or shaft/, "no-load-amps"],
+    ["shorted-turn", /resistance .* below the other 3: winding/, "winding-off"],
+    ["weak-magnet", /speed constant .* above the other 3: weak magnets/, "rpm-per-volt"],
+  ] as const)("finds a %s in the first motor and names its sign", (defect, reason, reading) => {
+    const measured = judgeMotors(simulateMotors(MOTOR, { defect, severity: 3, seed: 8 }));
+    expect(measured.word).toBe("bad");
+    expect(measured.reasons.some((each) => each.startsWith("Motor 1") && reason.test(each))).toBe(true);
+    expect(measured.evidence[reading]).toBe(true);
+  });
+
+  it("calls four healthy motors alike", () => {
+    const measured = judgeMotors(simulateMotors(MOTOR, { defect: null, seed: 8 }));
+    expect(measured).toMatchObject({ word: "good", evidence: { "no-load-amps": false, "winding-off": false } });
+  });
+
+  it("cannot say of one motor alone, and can beside its baseline", () => {
+    const [worn] = simulateMotors(MOTOR, { defect: "dragging-bearing", severity: 2, seed: 8 });
+    expect(judgeMotors([worn!])).toMatchObject({ word: "cannot say", evidence: {} });
+    const before = fitMotor(simulateMotors(MOTOR, { defect: null, seed: 8 })[0]!.samples);
+    const measured = judgeMotors([worn!], new Map([["Motor 1", before]]));
+    expect(measured.reasons[0]).toMatch(/above its baseline: bearing or shaft/);
+  });
+});
+
+describe("judgePack", () => {
+  const label = { capacityMah: 1500, cRating: 45, peakA: 40 };
+  const pack = (ohms: readonly number[], rests: readonly number[] = ohms.map(() => 4.1)) =>
+    [0, 5, 10, 20, 30].map((currentA) => ({
+      currentA,
+      cellsV: ohms.map((ohm, cell) => rests[cell]! - currentA * ohm + (currentA % 10 ? 0.001 : -0.001)),
+    }));
+
+  it("reads the resistance of each cell from how it sags", () => {
+    const measured = judgePack(pack([0.009, 0.0095, 0.01]), label);
+    expect(measured.word).toBe("good");
+    expect(figure(measured, /^Cell 1/)).toBeCloseTo(9, 0);
+    expect(figure(measured, /^Sag/)).toBeCloseTo(40 * 0.0095, 1);
+  });
+
+  it("retires a pack that is tired for its size, and names the weak cell", () => {
+    expect(judgePack(pack([0.03, 0.03, 0.03]), label)).toMatchObject({
+      word: "bad",
+      evidence: { "pack-resistance": true },
+    });
+    expect(judgePack(pack([0.009, 0.009, 0.016]), label).reasons[0]).toMatch(/Cell 3 has 1\.8 times/);
+    expect(judgePack(pack([0.009, 0.009], [4.1, 3.95]), label).evidence["cell-spread"]).toBe(true);
+  });
+
+  it("holds the peak against the C rating", () => {
+    expect(judgePack(pack([0.009]), { ...label, peakA: 80 }).reasons[0]).toMatch(
+      /13 A over what its C rating allows|12 A over/,
+    );
+  });
+
+  // Common practice, no published source: 3.8 V at rest is roughly half left; full is 4.2 V.
+  it.each([
+    [4.2, 1],
+    [4.3, 1],
+    [3.8, 0.43],
+    [3.82, 0.5],
+    [3.0, 0],
+  ])("takes %d V at rest for a share of %d", (volts, share) => expect(restCharge(volts)).toBeCloseTo(share, 1));
+
+  it("names volts that rise with the load, and millivolts", () => {
+    expect(() => judgePack(pack([-0.01]), label)).toThrow(/rises with the load/);
+    expect(() => judgePack(pack([0.01], [4100]), label)).toThrow(/millivolts/);
+  });
+});
+
+describe("measureColumns", () => {
+  const columns = (values: Record<string, number[]>, quantities: Record<string, string> = {}) => ({
+    values: new Map(Object.entries(values)),
+    quantities: new Map(Object.entries(quantities)),
+  });
+  const sweep = simulateMotorSweep(MOTOR, seededRandom(2));
+  const drive = {
+    throttle: sweep.map(({ throttle }) => throttle),
+    voltage: sweep.map(({ voltageV }) => voltageV),
+    current: sweep.map(({ currentA }) => currentA),
+    speed: sweep.map(({ rpm }) => rpm),
+  };
+
+  it("knows a voltage meter by the unit of its column", () => {
+    const table = { shown: [10, 11, 12, 13, 14], reference: [10.5, 11.55, 12.6, 13.65, 14.7] };
+    const measured = measureColumns("meter", columns(table, { shown: "voltage" }));
+    expect(measured.evidence).toEqual({ "volts-against-meter": false });
+    expect(measured.word).toBe("watch");
+  });
+
+  it.each<[string, Record<string, number[]>, RegExp]>([
+    ["a missing column", { throttle: drive.throttle }, /“voltage” is missing.*first line should read/],
+    ["swapped columns", { ...drive, voltage: drive.current, current: drive.voltage }, /look swapped/],
+    ["millivolts", { ...drive, voltage: drive.voltage.map((volts) => volts * 1000) }, /voltage \[mV\]/],
+    ["negative amps", { ...drive, current: drive.current.map((amps) => -amps) }, /leads round/],
+    ["a stuck rpm sensor", { ...drive, speed: drive.speed.map(() => 9000) }, /rpm read 9000 throughout/],
+    [
+      "time that runs backwards",
+      { ...drive, time: drive.throttle.map((_, at) => (at === 5 ? 0 : at)) },
+      /backwards in line 7/,
+    ],
+    ["throttle out of range", { ...drive, throttle: drive.throttle.map((share) => share * 100) }, /Throttle beyond/],
+  ])("names %s and says what to do", (_, table, message) => {
+    expect(() => measureColumns("motor", columns(table))).toThrow(message);
+  });
+
+  it("asks for the size of a pack", () => {
+    expect(() => measureColumns("pack", columns({ current: [0], cell1: [4] }))).toThrow(/capacity in mAh/);
+  });
+});

@@ -1,0 +1,41 @@
+import { type VerdictWord } from "../judgePowerDraw";
+
+/** A figure that came out, with half the width of its 95 % interval; null when it has none. */
+export interface Figure {
+  label: string;
+  value: number;
+  halfWidth: number | null;
+  unit: string;
+  decimals: number;
+}
+
+/** What a measurement says: the verdict, each reason with its figure, the figures, and what it proves for Isolate. */
+export interface Measured {
+  word: VerdictWord;
+  /** The deciding one first. */
+  reasons: string[];
+  figures: Figure[];
+  /** Reading of the fault library → whether it is so. */
+  evidence: Readonly<Record<string, boolean>>;
+  /** Points with the fitted line, for the eye. */
+  chart: {
+    xLabel: string;
+    yLabel: string;
+    points: { x: number; y: number; isOutlier: boolean }[];
+    line: { x: number; y: number }[];
+  } | null;
+}
+
+/** A finding with its word, before they are put in order. */
+export interface Judgement {
+  word: VerdictWord;
+  reason: string;
+}
+
+const SEVERITY: readonly VerdictWord[] = ["good", "cannot say", "watch", "bad"];
+
+/** The worst word of some judgements, and their reasons, worst first. */
+export function verdictOf(judgements: readonly Judgement[]): Pick<Measured, "word" | "reasons"> {
+  const sorted = [...judgements].sort((a, b) => SEVERITY.indexOf(b.word) - SEVERITY.indexOf(a.word));
+  return { word: sorted[0]?.word ?? "cannot say", reasons: sorted.map(({ reason }) => reason) };
+}
