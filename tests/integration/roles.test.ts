@@ -1,4 +1,5 @@
 import { armSweep, connectRig, keepRun } from "@/features/bench/benchVerbs";
+import { keepMeasurement } from "@/features/bench/keepMeasurement";
 import { beatSweep, startSweep } from "@/features/bench/rigVerbs";
 import { getBoard } from "@/features/board/getBoard";
 import { getCraftFile, getCraftList } from "@/features/craft/getCraftFile";
@@ -24,6 +25,7 @@ import { changeDetails } from "@/features/receive/changeDetails";
 import { getReceiveForm } from "@/features/receive/getReceiveForm";
 import { receiveCraft } from "@/features/receive/receiveCraft";
 import { changeSetting, replacePart } from "@/features/refit/refitVerbs";
+import { keepSum } from "@/features/sums/keepSum";
 import { saveWorkshop } from "@/features/workshop/saveWorkshop";
 import { randomUuid } from "@/shared/randomUuid";
 import { intake, openTestShop, type TestShop } from "./testShop";
@@ -70,6 +72,18 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
   startSweep: (context) => startSweep(context, { runId: 1, operatorToken }),
   beatSweep: (context) => beatSweep(context, { runId: 1, operatorToken, since: 0 }),
   keepRun: (context, target) => keepRun(context, { ...target, runId: 1, asBaseline: false }),
+  keepMeasurement: (context, target) =>
+    keepMeasurement(context, {
+      ...target,
+      kind: "meter",
+      text: "shown [A],reference [A]\n1,1\n2,2\n3,3\n4,4\n5,5",
+      setting: null,
+      capacityMah: null,
+      cRating: null,
+      peakA: null,
+    }),
+  keepSum: (context, target) =>
+    keepSum(context, { ...target, sumId: "mean-current", given: { charge: 3150, time: 336, voltage: 14.8 } }),
   replacePart: (context, target) =>
     replacePart(context, { ...target, partId: 1, reason: "burnt", name: "X", serial: "Y", continuousA: null }),
   changeSetting: (context, target) => changeSetting(context, { ...target, what: "rate", before: "8", after: "4" }),

@@ -6,6 +6,7 @@ import { profileDurationS, POWER_DRAW_PROFILE } from "@/core/bench/sweepProfile"
 import { type RatedPart } from "@/core/bench/weakestInLine";
 import { QueryProvider } from "@/shared/QueryProvider";
 import styles from "./Bench.module.css";
+import { MeasurePanel } from "./MeasurePanel";
 import { RigPanel } from "./RigPanel";
 import { rigCalls } from "./rigCalls";
 import { RunChart } from "./RunChart";
@@ -30,7 +31,10 @@ export interface BenchBayProps {
 export function BenchBay(props: BenchBayProps) {
   return (
     <QueryProvider>
-      <Bench {...props} />
+      <div className="stack">
+        <Bench {...props} />
+        {props.mayEdit && <MeasurePanel target={props.target} />}
+      </div>
     </QueryProvider>
   );
 }

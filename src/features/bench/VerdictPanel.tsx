@@ -2,7 +2,7 @@
 
 import { Button, Checkbox } from "antd";
 import { useState } from "react";
-import { type StepComparison, type VerdictWord } from "@/core/bench/judgePowerDraw";
+import { type StepComparison } from "@/core/bench/judgePowerDraw";
 import { NextBay } from "@/features/job/NextBay";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { formatChange, formatQuantity } from "@/shared/format";
@@ -10,8 +10,7 @@ import { useVerb } from "@/shared/useVerb";
 import { type AssessedRun } from "./assessRun";
 import { keepRunAction } from "./bench.action";
 import styles from "./Bench.module.css";
-
-const SHAPES: Readonly<Record<VerdictWord, string>> = { good: "●", watch: "▲", bad: "■", "cannot say": "○" };
+import { VERDICT_SHAPES, verdictClass } from "./verdictWords";
 
 interface Props {
   assessed: AssessedRun | null;
@@ -37,8 +36,8 @@ export function VerdictPanel({ assessed, target, hasBaseline, isKept, mayEdit, i
           </p>
         ) : (
           <>
-            <p className={`${styles.verdict} ${wordClass(assessed.verdict.word)}`}>
-              {SHAPES[assessed.verdict.word]} {assessed.verdict.word}
+            <p className={`${styles.verdict} ${verdictClass(assessed.verdict.word)}`}>
+              {VERDICT_SHAPES[assessed.verdict.word]} {assessed.verdict.word}
             </p>
             <ul className={styles.reasons}>
               {assessed.verdict.reasons.map((reason) => (
@@ -104,8 +103,4 @@ function Comparison({ comparison }: { comparison: StepComparison }) {
       </p>
     </details>
   );
-}
-
-function wordClass(word: VerdictWord): string {
-  return word === "cannot say" ? "soft" : word;
 }

@@ -1,15 +1,5 @@
 import { type PowerSample, type RunLimits } from "@/core/bench/findLimitCrossing";
-
-/** Colours of the chart, from the page's roles. */
-interface ChartColours {
-  ink: string;
-  soft: string;
-  line: string;
-  main: string;
-  second: string;
-  limit: string;
-  card: string;
-}
+import { type ChartColours } from "./ChartFrame";
 
 interface Channel {
   name: string;

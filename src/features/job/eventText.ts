@@ -52,6 +52,8 @@ export function eventText(event: NewJobEvent, library: Library): string {
       return `named the cause: ${causeNames(event.payload).join(" and ")}${withReason(event.payload.note)}`;
     case "run_kept":
       return `kept bench run ${event.payload.runId} as evidence: ${event.payload.word}. ${event.payload.reasons[0] ?? ""}`;
+    case "measurement_kept":
+      return `measured: ${event.payload.title}, ${event.payload.word}. ${event.payload.reasons[0] ?? ""}`;
     case "sum_kept": {
       const { title, given, results, remarks } = event.payload;
       const list = (entries: readonly { label: string; text: string }[]) =>

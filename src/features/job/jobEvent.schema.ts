@@ -56,6 +56,13 @@ export const EVENT_PAYLOADS = {
       }),
     ),
   }),
+  /** A table of readings that was judged on the bench. */
+  measurement_kept: v.object({
+    title: text,
+    word: text,
+    reasons: v.array(text),
+    figures: v.array(v.object({ label: text, text })),
+  }),
   /** A sum of the bench with what it was given and gave, as shown. */
   sum_kept: v.object({
     sumId: id,

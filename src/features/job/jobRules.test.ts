@@ -209,6 +209,13 @@ describe("eventText", () => {
       { kind: "run_kept", payload: { runId: 4, word: "good", reasons: ["3 A under."], steps: [] } },
       /bench run 4 .*good\. 3 A under\./,
     ],
+    measurement_kept: [
+      {
+        kind: "measurement_kept",
+        payload: { title: "Pack", word: "bad", reasons: ["Cell 3 has 1.8 times the resistance."], figures: [] },
+      },
+      /^measured: Pack, bad\. Cell 3 has 1\.8 times the resistance\.$/,
+    ],
     sum_kept: [
       {
         kind: "sum_kept",

@@ -1,6 +1,7 @@
 import "server-only";
 import { SUMS } from "@/core/bench/sums";
 import { problemsOf } from "@/core/bench/sums/problemsOf";
+import { fromSi, QUANTITIES } from "@/core/units/quantities";
 import { changeJob } from "@/features/job/changeJob";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
 import { AppError, NotFoundError } from "@/server/errors";
@@ -28,7 +29,8 @@ export async function keepSum(context: VerbContext, input: KeepSumInput): Promis
             sumId: sum.id,
             title: sum.title,
             given: sum.inputs.map(({ id, label, quantity, options }) => {
-              const named = options?.find(({ value }) => value === Math.round(input.given[id]! * 1e6) / 1e6);
+              const shown = fromSi(input.given[id]!, QUANTITIES[quantity][0]);
+              const named = options?.find(({ value }) => Math.abs(value - shown) < 1e-6);
               return { label, text: named?.label ?? formatInFirstUnit(input.given[id]!, quantity) };
             }),
             results: results.map(({ label, quantity, value }) => ({ label, text: formatInFirstUnit(value, quantity) })),

@@ -9,7 +9,7 @@ import { type Sum } from "./sum.types";
  */
 export function problemsOf({ inputs }: Sum, given: Readonly<Record<string, number | null>>): Record<string, string> {
   const problems: Record<string, string> = {};
-  for (const { id, label, quantity, min, max } of inputs) {
+  for (const { id, label, quantity, min, max, options } of inputs) {
     const [unit] = QUANTITIES[quantity];
     const value = given[id];
     if (value === null || value === undefined || !Number.isFinite(value)) {
@@ -17,6 +17,10 @@ export function problemsOf({ inputs }: Sum, given: Readonly<Record<string, numbe
       continue;
     }
     const shown = fromSi(value, unit);
+    if (options && !options.some((option) => Math.abs(option.value - shown) < 1e-6)) {
+      problems[id] = `${label}: choose one from the list.`;
+      continue;
+    }
     const slack = 1e-9 * Math.max(1, Math.abs(max)); // a bound typed in another unit comes back a hair off
     if (shown < min - slack || shown > max + slack) {
       problems[id] = `${label}: between ${min} and ${max}${unit.symbol && ` ${unit.symbol}`}.`;

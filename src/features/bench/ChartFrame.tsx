@@ -1,0 +1,75 @@
+"use client";
+
+import { useEffect, useRef } from "react";
+import { useTheme } from "@/shared/theme/ThemeProvider";
+
+/** The page's roles as colours that a canvas understands. */
+export interface ChartColours {
+  ink: string;
+  soft: string;
+  line: string;
+  main: string;
+  second: string;
+  limit: string;
+  card: string;
+}
+
+interface Props {
+  /** Kept by the caller between renders unless what it draws changed. */
+  toOption: (colours: ChartColours) => object;
+  heightPx: number;
+  label: string;
+}
+
+type Chart = { setOption(option: object, notMerge: boolean): void; resize(): void; dispose(): void };
+
+/** A chart as wide as its place, drawn anew when its option or the colour scheme changes. */
+export function ChartFrame({ toOption, heightPx, label }: Props) {
+  const frame = useRef<HTMLDivElement>(null);
+  const chart = useRef<Chart | null>(null);
+  const { scheme } = useTheme();
+  const latest = useRef(toOption);
+
+  useEffect(() => {
+    latest.current = toOption;
+    if (frame.current) chart.current?.setOption(toOption(coloursOf(frame.current)), true);
+  }, [toOption, scheme]);
+
+  useEffect(() => {
+    let isGone = false;
+    let observer: ResizeObserver | undefined;
+    // Loaded when first needed: the board must not carry it.
+    void import("./echarts").then(({ init }) => {
+      if (isGone || !frame.current) return;
+      const made: Chart = init(frame.current);
+      chart.current = made;
+      made.setOption(latest.current(coloursOf(frame.current)), true);
+      observer = new ResizeObserver(() => made.resize());
+      observer.observe(frame.current);
+    });
+    return () => {
+      isGone = true;
+      observer?.disconnect();
+      chart.current?.dispose();
+      chart.current = null;
+    };
+  }, []);
+  return <div ref={frame} style={{ height: heightPx, width: "100%" }} role="img" aria-label={label} />;
+}
+
+/** A custom property itself still holds both schemes, so each role is asked of an element. */
+function coloursOf(element: HTMLElement): ChartColours {
+  const role = (name: string) => {
+    element.style.color = `var(--${name})`;
+    return getComputedStyle(element).color;
+  };
+  return {
+    ink: role("ink"),
+    soft: role("soft"),
+    line: role("line"),
+    main: role("petrol"),
+    second: role("second"),
+    limit: role("failed"),
+    card: role("card"),
+  };
+}

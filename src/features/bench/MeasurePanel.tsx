@@ -1,0 +1,134 @@
+"use client";
+
+import { Button, Input, InputNumber } from "antd";
+import { useMemo, useState } from "react";
+import { HEADERS, MEASUREMENT_KINDS, type MeasurementKind } from "@/core/bench/measure/measureColumns";
+import { FailureNotice } from "@/shared/FailureNotice";
+import { useVerb } from "@/shared/useVerb";
+import { keepMeasurementAction } from "./bench.action";
+import styles from "./Bench.module.css";
+import { exampleReadings } from "./exampleReadings";
+import { MeasuredResult } from "./MeasuredResult";
+import { MEASUREMENT_NAMES, measureText } from "./measureText";
+
+/** How each is measured, with its cautions. */
+const PROCEDURES: Readonly<Record<MeasurementKind, { steps: string; caution: string }>> = {
+  motor: {
+    steps:
+      "Sweep each motor with its prop from low to full throttle; write throttle, volts, amps and rpm at each step. Three motors or more are compared with each other.",
+    caution: "Craft clamped and guarded, nobody in the prop disc, eye protection, one person has the cut-off.",
+  },
+  meter: {
+    steps:
+      "Put an inline meter between pack and craft; at four throttles or more write what the craft shows and what the meter reads.",
+    caution: "Props off, or the craft clamped and guarded.",
+  },
+  pack: {
+    steps: "Load the pack in steps, nothing to its peak; write the amps and each cell's volts at each step.",
+    caution: "Load lithium packs in a fire-safe place; stop at 3.3 V a cell or when it gets warm.",
+  },
+};
+
+const NUMBERS = {
+  meter: [["setting", "Scale set now", ""]],
+  motor: [],
+  pack: [
+    ["capacityMah", "Capacity", "mAh"],
+    ["cRating", "C rating", "C"],
+    ["peakA", "The craft's peak", "A"],
+  ],
+} as const;
+
+type Options = Partial<Record<"setting" | "capacityMah" | "cRating" | "peakA", number | null>>;
+
+/** Readings typed, pasted or from a file: judged as they are typed, and kept on the job as evidence. */
+export function MeasurePanel({ target }: { target: { jobId: number; version: number } }) {
+  const { run, isBusy, failure, reload } = useVerb(keepMeasurementAction);
+  const [kind, setKind] = useState<MeasurementKind>("motor");
+  const [texts, setTexts] = useState<Partial<Record<MeasurementKind, string>>>({});
+  const [options, setOptions] = useState<Options>({ setting: null, capacityMah: 1500, cRating: null, peakA: null });
+  const [isKept, setKept] = useState(false);
+  const text = texts[kind] ?? "";
+  const result = useMemo(() => (text.trim() ? measureText(text, kind, options) : null), [text, kind, options]);
+  const change = (next: string) => {
+    setTexts({ ...texts, [kind]: next });
+    setKept(false);
+  };
+  return (
+    <details className="panel">
+      <summary>
+        <span className="label">Motors, meters and packs, from readings</span>
+      </summary>
+      <div className={styles.measure}>
+        <div className="stack">
+          <div className={styles.kinds} role="group" aria-label="What was measured">
+            {MEASUREMENT_KINDS.toReversed().map((each) => (
+              <button key={each} className={styles.kind} aria-pressed={each === kind} onClick={() => setKind(each)}>
+                {MEASUREMENT_NAMES[each]}
+              </button>
+            ))}
+          </div>
+          <p>{PROCEDURES[kind].steps}</p>
+          <p className="caution">{PROCEDURES[kind].caution}</p>
+          <div className="row">
+            {NUMBERS[kind].map(([name, label, unit]) => (
+              <label key={name} className={styles.field}>
+                <span className="label">{label}</span>
+                <InputNumber
+                  min={0.001}
+                  value={options[name] ?? null}
+                  onChange={(value) => setOptions({ ...options, [name]: value })}
+                  suffix={unit}
+                  style={{ width: 130 }}
+                />
+              </label>
+            ))}
+          </div>
+          <Input.TextArea
+            rows={9}
+            value={text}
+            onChange={(event) => change(event.target.value)}
+            placeholder={HEADERS[kind]}
+            aria-label="Readings"
+            className="number"
+          />
+          <div className="row">
+            <label className={styles.file}>
+              Take a file
+              <input
+                type="file"
+                accept=".csv,.txt,text/csv,text/plain"
+                onChange={(event) => void event.target.files?.[0]?.text().then(change)}
+              />
+            </label>
+            <Button type="link" onClick={() => change(exampleReadings(kind))}>
+              an example
+            </Button>
+          </div>
+        </div>
+        <div className="stack" aria-live="polite">
+          {result === null && <p className="soft">The verdict stands here as soon as there are readings.</p>}
+          {result?.ok === false && (
+            <p role="alert" className="bad">
+              {result.problem}
+            </p>
+          )}
+          {result?.ok && (
+            <>
+              <MeasuredResult measured={result.measured} />
+              <Button
+                type="primary"
+                loading={isBusy}
+                disabled={isKept}
+                onClick={() => void run({ ...target, kind, text, ...options }, () => setKept(true))}
+              >
+                {isKept ? "Kept on the job" : "Keep on the job as evidence"}
+              </Button>
+            </>
+          )}
+          <FailureNotice failure={failure} onReload={reload} />
+        </div>
+      </div>
+    </details>
+  );
+}

@@ -1,0 +1,24 @@
+import * as v from "valibot";
+import { MEASUREMENT_KINDS } from "@/core/bench/measure/measureColumns";
+import { JobTarget } from "@/features/job/jobTarget.schema";
+
+const positive = v.nullish(
+  v.pipe(v.number("A number is needed."), v.minValue(1e-6, "Above zero."), v.maxValue(1e7)),
+  null,
+);
+
+/** A table of readings to be kept on a job, with what it cannot say by itself. */
+export const KeepMeasurementInput = v.object({
+  ...JobTarget.entries,
+  kind: v.picklist(MEASUREMENT_KINDS),
+  text: v.pipe(
+    v.string(),
+    v.minLength(1, "There are no readings."),
+    v.maxLength(900_000, "The table is over 900 kB, which is the limit."),
+  ),
+  setting: positive,
+  capacityMah: positive,
+  cRating: positive,
+  peakA: positive,
+});
+export type KeepMeasurementInput = v.InferOutput<typeof KeepMeasurementInput>;

@@ -1,0 +1,30 @@
+import { CoreInputError } from "@/core/CoreInputError";
+import { measureColumns, type MeasurementKind, type MeasurementOptions } from "@/core/bench/measure/measureColumns";
+import { type Figure, type Measured } from "@/core/bench/measure/measured.types";
+import { readColumns, TableError } from "@/shared/readColumns";
+
+/** What each kind is called. */
+export const MEASUREMENT_NAMES: Readonly<Record<MeasurementKind, string>> = {
+  motor: "Motors",
+  meter: "Craft's own meter",
+  pack: "Pack",
+};
+
+/** A table that was judged, or a sentence why it cannot be. */
+export type MeasuredText = { ok: true; measured: Measured } | { ok: false; problem: string };
+
+/** Judges readings as they were typed or read from a file; the same on the page and on the server. */
+export function measureText(text: string, kind: MeasurementKind, options: MeasurementOptions): MeasuredText {
+  try {
+    return { ok: true, measured: measureColumns(kind, readColumns(text), options) };
+  } catch (error) {
+    if (error instanceof CoreInputError || error instanceof TableError) return { ok: false, problem: error.message };
+    throw error;
+  }
+}
+
+/** A figure with its margin and unit: "4.10 ± 0.09 A". */
+export function figureText({ value, halfWidth, unit, decimals }: Figure): string {
+  const width = halfWidth === null ? "" : ` ± ${halfWidth.toFixed(decimals)}`;
+  return `${value.toFixed(decimals)}${width}${unit && `\u00a0${unit}`}`;
+}
