@@ -101,9 +101,9 @@ export function MeasurePanel({ target }: { target: { jobId: number; version: num
                 onChange={(event) => void event.target.files?.[0]?.text().then(change)}
               />
             </label>
-            <Button type="link" onClick={() => change(exampleReadings(kind))}>
+            <button className={styles.plain} onClick={() => change(exampleReadings(kind))}>
               an example
-            </Button>
+            </button>
           </div>
         </div>
         <div className="stack" aria-live="polite">

@@ -19,6 +19,8 @@ export interface MeterContext {
 /** Gain error that is left alone, and that is bad. Trade judgement, no published source. */
 const WATCHED = 0.03;
 const BAD = 0.1;
+/** Beyond this an error is said as a factor. */
+const FACTOR_FROM = 0.4;
 /** A ratio beyond this is no gain but a unit. */
 const UNIT_RATIO = 300;
 
@@ -82,7 +84,10 @@ export function judgeMeter(pairs: readonly MeterPair[], { quantity, setting }: M
 
 function judgements(gain: number, halfWidth: number, outliers: number): Judgement[] {
   const off = Math.abs(gain - 1);
-  const percent = `${(off * 100).toFixed(1)} ± ${(halfWidth * 100).toFixed(1)} %`;
+  const howMuch =
+    off > FACTOR_FROM
+      ? `${gain > 1 ? gain.toFixed(2) : (1 / gain).toFixed(2)} times too ${gain > 1 ? "little" : "much"}`
+      : `${(off * 100).toFixed(1)} ± ${(halfWidth * 100).toFixed(1)} % too ${gain > 1 ? "little" : "much"}`;
   const word =
     off - halfWidth > BAD ? "bad" : off - halfWidth > WATCHED ? "watch" : off + halfWidth > BAD ? "cannot say" : "good";
   return [
@@ -91,7 +96,7 @@ function judgements(gain: number, halfWidth: number, outliers: number): Judgemen
       reason:
         word === "cannot say"
           ? `The gain is known to ± ${(halfWidth * 100).toFixed(0)} % only: measure more points, spread further apart.`
-          : `It shows ${percent} too ${gain > 1 ? "little" : "much"}; watched from ${WATCHED * 100} %.`,
+          : `It shows ${howMuch}; watched from ${WATCHED * 100} %.`,
     },
     ...(outliers > 0
       ? [
