@@ -50,6 +50,12 @@ async function shootAll(browser, url) {
     await page.waitForTimeout(5200);
   });
   await wide.page.keyboard.press("Space");
+  await shoot(wide.page, "bench-motors", `/jobs/${black}/bench`, async (page) => {
+    await page.getByText("Motors, meters and packs, from readings").click();
+    await page.getByRole("button", { name: "an example" }).click();
+    await page.mouse.wheel(0, 2000);
+  });
+  await shoot(wide.page, "sums", "/sums/drive-matching");
   const burnt = await jobOf(wide.page, "Board burnt, second time");
   await shoot(wide.page, "refit", `/jobs/${burnt}/refit`);
   const hot = await jobOf(wide.page, "Picture goes after four minutes");
