@@ -14,7 +14,7 @@ const HELP = `pitstopa: the bench partner of a drone repair technician, for scri
   pitstopa isolate --list-checks [--json]      every check of the shipped library with its outcomes
   pitstopa isolate --list-faults [--json]      every fault mode
   pitstopa isolate --list-readings [--json]    everything that can be seen or measured
-  pitstopa bench FILE.csv --kind motor|meter|pack [--json]
+  pitstopa bench FILE.csv --kind motor|servo|meter|pack [--json]
                                                fit and judge a table of readings; columns name their unit: "voltage [V]"
                                                --scale N for a meter; --capacity MAH [--c-rating N] [--peak A] for a pack
   pitstopa backup FILE                         write the whole shop into one file
@@ -97,7 +97,7 @@ async function isolate(values) {
 
 async function bench(file, values) {
   if (!requireFile(file) || !existsSync(file)) throw new SetupError(`There is no file ${file}.`);
-  if (!values.kind) throw new SetupError("Say what it is a table of: --kind motor, meter or pack.");
+  if (!values.kind) throw new SetupError("Say what it is a table of: --kind motor, servo, meter or pack.");
   const built = join(root, "dist/benchCommand.mjs");
   if (!existsSync(built)) await buildProcesses();
   const { BenchFileError, judgeFile, measuredText } = await import(built);

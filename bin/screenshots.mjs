@@ -51,7 +51,7 @@ async function shootAll(browser, url) {
   });
   await wide.page.keyboard.press("Space");
   await shoot(wide.page, "bench-motors", `/jobs/${black}/bench`, async (page) => {
-    await page.getByText("Motors, meters and packs, from readings").click();
+    await page.getByText("Motors, servos, meters and packs, from readings").click();
     await page.getByRole("button", { name: "an example" }).click();
     await page.mouse.wheel(0, 2000);
   });

@@ -14,7 +14,7 @@ export class BenchFileError extends Error {}
 /**
  * Judges a table of readings.
  *
- * @param kind - motor, meter or pack.
+ * @param kind - One of MEASUREMENT_KINDS.
  * @throws {BenchFileError}
  */
 export function judgeFile(text: string, kind: string, options: MeasurementOptions): Measured {

@@ -11,10 +11,13 @@ const UNITS: Readonly<Record<string, { quantity: string; factor: number }>> = {
   krpm: { quantity: "speed", factor: 1000 },
   "%": { quantity: "share", factor: 0.01 },
   s: { quantity: "time", factor: 1 },
+  µs: { quantity: "time", factor: 1e-6 },
+  us: { quantity: "time", factor: 1e-6 },
   ms: { quantity: "time", factor: 1e-3 },
   min: { quantity: "time", factor: 60 },
   g: { quantity: "thrust", factor: 9.80665e-3 },
   N: { quantity: "thrust", factor: 1 },
+  "°": { quantity: "angle", factor: 1 },
   "°C": { quantity: "temperature", factor: 1 },
 };
 /** Columns that count or name, and so need no unit. */

@@ -65,7 +65,27 @@ describe("the pitstopa command", () => {
     expect((await pitstopa("isolate", "--list-faults")).out).toMatch(/^camera-dead {2}/m);
   });
 
+  it("judges a table of readings, as JSON for scripts and as text for people", async () => {
+    const table = "pulse [µs],angle [°]\n1000,-45\n1250,-22.5\n1500,0\n1750,22.5\n2000,45\n";
+    const file = caseFile("servo.csv", table);
+    const measured = JSON.parse((await pitstopa("bench", file, "--kind", "servo", "--json")).out) as {
+      word: string;
+      figures: { label: string; value: number }[];
+    };
+    expect(measured.word).toBe("good");
+    expect(measured.figures.find(({ label }) => label.startsWith("Degrees"))!.value).toBeCloseTo(9, 6);
+    expect((await pitstopa("bench", file, "--kind", "servo")).out).toMatch(/^good\n/);
+  });
+
   it.each<[string, () => string[], RegExp]>([
+    ["a table of no known kind", () => ["bench", caseFile("a.csv", "x"), "--kind", "kite"], /no kind "kite"/],
+    ["a table without units", () => ["bench", caseFile("b.csv", "angle\n1"), "--kind", "servo"], /“angle” has no unit/],
+    ["a bench without a kind", () => ["bench", caseFile("c.csv", "x")], /Say what it is a table of/],
+    [
+      "a scale that is no number",
+      () => ["bench", caseFile("d.csv", "x"), "--kind", "meter", "--scale", "big"],
+      /--scale needs a number/,
+    ],
     ["an unknown command", () => ["fly"], /There is no command "fly"/],
     ["an unknown flag", () => ["isolate", "--guess"], /guess/],
     ["isolate without a case", () => ["isolate"], /Name the case/],

@@ -23,6 +23,11 @@ const PROCEDURES: Readonly<Record<MeasurementKind, { steps: string; caution: str
       "Put an inline meter between pack and craft; at four throttles or more write what the craft shows and what the meter reads.",
     caution: "Props off, or the craft clamped and guarded.",
   },
+  servo: {
+    steps:
+      "On a servo tester go from one end to the other and back in steps, reading the angle at each; then read it some times at rest in the middle. Amps if you have them.",
+    caution: "Linkage off, or the surface clear; a stalled servo gets hot within seconds.",
+  },
   pack: {
     steps: "Load the pack in steps, nothing to its peak; write the amps and each cell's volts at each step.",
     caution: "Load lithium packs in a fire-safe place; stop at 3.3 V a cell or when it gets warm.",
@@ -32,6 +37,7 @@ const PROCEDURES: Readonly<Record<MeasurementKind, { steps: string; caution: str
 const NUMBERS = {
   meter: [["setting", "Scale set now", ""]],
   motor: [],
+  servo: [],
   pack: [
     ["capacityMah", "Capacity", "mAh"],
     ["cRating", "C rating", "C"],
@@ -57,7 +63,7 @@ export function MeasurePanel({ target }: { target: { jobId: number; version: num
   return (
     <details className="panel">
       <summary>
-        <span className="label">Motors, meters and packs, from readings</span>
+        <span className="label">Motors, servos, meters and packs, from readings</span>
       </summary>
       <div className={styles.measure}>
         <div className="stack">

@@ -6,6 +6,7 @@ import { readColumns, TableError } from "@/shared/readColumns";
 /** What each kind is called. */
 export const MEASUREMENT_NAMES: Readonly<Record<MeasurementKind, string>> = {
   motor: "Motors",
+  servo: "Servo",
   meter: "Craft's own meter",
   pack: "Pack",
 };

@@ -2,10 +2,11 @@ import { CoreInputError } from "../../CoreInputError";
 import { judgeMeter } from "./judgeMeter";
 import { judgeMotors, type MotorSweep } from "./judgeMotors";
 import { judgePack } from "./judgePack";
+import { judgeServo } from "./judgeServo";
 import { type Measured } from "./measured.types";
 
 /** What can be judged from a table of readings. */
-export const MEASUREMENT_KINDS = ["meter", "motor", "pack"] as const;
+export const MEASUREMENT_KINDS = ["meter", "servo", "motor", "pack"] as const;
 export type MeasurementKind = (typeof MEASUREMENT_KINDS)[number];
 
 /** A table in SI: name → values, all of one length, with the quantity of each. */
@@ -27,6 +28,7 @@ export interface MeasurementOptions {
 /** The columns each kind needs, as a header one can copy. */
 export const HEADERS: Readonly<Record<MeasurementKind, string>> = {
   meter: "shown [A],reference [A]",
+  servo: "pulse [µs],angle [°],current [A]",
   motor: "motor,throttle [%],voltage [V],current [A],speed [rpm]",
   pack: "current [A],cell1 [V],cell2 [V],cell3 [V]",
 };
@@ -45,6 +47,17 @@ export function measureColumns(kind: MeasurementKind, columns: Columns, options:
       return judgeMeter(
         shown.map((value, row) => ({ shown: value, reference: reference[row]! })),
         { quantity, setting: options.setting ?? null },
+      );
+    }
+    case "servo": {
+      const [pulse, angle] = [need(columns, "pulse", kind), need(columns, "angle", kind)];
+      const current = columns.values.get("current");
+      return judgeServo(
+        pulse.map((seconds, row) => ({
+          pulseUs: seconds * 1e6,
+          angleDeg: angle[row]!,
+          currentA: current?.[row] ?? null,
+        })),
       );
     }
     case "motor":
