@@ -60,6 +60,9 @@ async function jobInIsolate(env) {
 async function answer(page) {
   const heading = page.getByRole("region", { name: "Do this next" }).getByRole("heading", { level: 1 });
   const title = await heading.innerText();
+  // While the last answer is at work, keys are not taken.
+  const isFree = () => page.getByRole("button", { name: /Could not do it/ }).isEnabled();
+  while (!(await isFree())) await page.waitForTimeout(20);
   const begunMs = performance.now();
   await page.keyboard.press("s");
   await page.waitForFunction(

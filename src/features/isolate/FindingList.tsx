@@ -49,7 +49,7 @@ export function FindingList({ view, mayEdit, isBusy, onAdd, ...deeds }: Props) {
             </p>
             <Weights finding={finding} />
             {finding.trail && <p className={styles.trail}>{finding.trail}</p>}
-            <Deeds finding={finding} isLast={finding === counted.at(-1)} isOff={!mayEdit || isBusy} {...deeds} />
+            <Deeds finding={finding} isLast={finding === counted.at(-1)} mayEdit={mayEdit} isOff={isBusy} {...deeds} />
           </div>
         ))}
         {mayEdit && (
@@ -84,23 +84,27 @@ export function FindingList({ view, mayEdit, isBusy, onAdd, ...deeds }: Props) {
 function Deeds({
   finding,
   isLast,
+  mayEdit,
   isOff,
   onWithdraw,
   onDoubt,
   onConfirm,
-}: FindingDeeds & { finding: FindingView; isLast: boolean; isOff: boolean }) {
+}: FindingDeeds & { finding: FindingView; isLast: boolean; mayEdit: boolean; isOff: boolean }) {
   const { seq, state, isDoubtful } = finding;
   if (state === "taken back") return <p className="soft">taken back, does not count</p>;
   if (state === "before the repair") {
     return (
       <p className="soft">
         before the repair, does not count{" "}
-        <button className={styles.plain} disabled={isOff} onClick={() => onConfirm(seq)}>
-          still so
-        </button>
+        {mayEdit && (
+          <button className={styles.plain} disabled={isOff} onClick={() => onConfirm(seq)}>
+            still so
+          </button>
+        )}
       </p>
     );
   }
+  if (!mayEdit) return null;
   return (
     <p className={styles.deeds}>
       <button className={styles.plain} disabled={isOff} onClick={() => onWithdraw(seq, false)}>

@@ -30,6 +30,8 @@ export interface IsolateBayProps {
   readings: readonly ComplaintChoice[];
   experiments: Pick<Parameters<typeof ExperimentPanel>[0], "steps" | "judged">;
   mayEdit: boolean;
+  /** Handed back: what was found stays to be read, and nothing is asked any more. */
+  isClosed: boolean;
   isHere: boolean;
 }
 
@@ -37,7 +39,7 @@ const OTHERS_SHOWN = 4;
 
 /** Left what we know, middle the one check in hand, right the suspects. */
 export function IsolateBay(props: IsolateBayProps) {
-  const { target, number, craftKind, view, readings, experiments, mayEdit, isHere } = props;
+  const { target, number, craftKind, view, readings, experiments, mayEdit, isClosed, isHere } = props;
   const router = useRouter();
   const answer = useVerb(answerCheckAction);
   const withdraw = useVerb(withdrawFindingAction);
@@ -99,7 +101,9 @@ export function IsolateBay(props: IsolateBayProps) {
               {problem}
             </p>
           ))}
-          {view.problem ? (
+          {isClosed ? (
+            <p>Handed back. What was found stands on the left; the next fault is a new visit.</p>
+          ) : view.problem ? (
             <Contradiction problem={view.problem} clash={view.clash} />
           ) : check ? (
             <>
@@ -128,9 +132,11 @@ export function IsolateBay(props: IsolateBayProps) {
             <p>No check is left. Name the cause, or add what else was seen.</p>
           )}
         </section>
-        <SuspectList view={view} mayEdit={mayEdit && isHere} onName={() => setDialog("cause")} />
+        {!isClosed && <SuspectList view={view} mayEdit={mayEdit && isHere} onName={() => setDialog("cause")} />}
       </div>
-      <ExperimentPanel target={target} {...experiments} mayEdit={mayEdit} />
+      {(!isClosed || experiments.steps.length > 0) && (
+        <ExperimentPanel target={target} {...experiments} mayEdit={mayEdit} />
+      )}
       {dialog === "finding" && (
         <AddFindingDialog target={target} craftKind={craftKind} readings={readings} onClose={() => setDialog(null)} />
       )}

@@ -25,6 +25,7 @@ export async function getIsolateBay(context: VerbContext, jobId: number): Promis
     readings: choicesOf(knowledge.library).filter(({ craftKinds }) => craftKinds.includes(craft.kind)),
     experiments: { steps, judged: judgeExperiments(steps) },
     mayEdit: hasRole(context.person, "technician") && !job.closedAt,
+    isClosed: job.closedAt !== null,
     isHere: job.bay === "isolate",
   };
 }
