@@ -17,7 +17,7 @@ export async function measureIsolatePage({ url, env }) {
     await page.goto(`${url}/jobs/${await jobInIsolate(env)}/isolate`);
     await page.getByRole("region", { name: "Do this next" }).getByRole("heading", { level: 1 }).waitFor();
     const readings = async () =>
-      Number(/(\d+) finding/.exec(await page.getByRole("region", { name: "What we know" }).innerText())?.[1] ?? 0);
+      Number(/(\d+) finding/i.exec(await page.getByRole("region", { name: "What we know" }).innerText())?.[1] ?? 0);
     while ((await readings()) < READINGS) await answer(page);
     await page.evaluate(() => {
       const frames = (window.frameTimes = []);
