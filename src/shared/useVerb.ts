@@ -8,9 +8,13 @@ import { type ActionFailure, type ActionResult } from "./actionResult";
  * Runs a server action from a component: one at a time however often the button is pressed, and the page is read again
  * when it is done.
  *
+ * @param options.changesPage - False for a verb that only answers, such as a trial: then the page is not read again.
  * @returns `run`, whether it is at work (the new page included), and the last failure.
  */
-export function useVerb<T>(action: (raw: unknown) => Promise<ActionResult<T>>) {
+export function useVerb<T>(
+  action: (raw: unknown) => Promise<ActionResult<T>>,
+  { changesPage = true }: { changesPage?: boolean } = {},
+) {
   const router = useRouter();
   const [isRunning, setRunning] = useState(false);
   const [isRefreshing, startRefresh] = useTransition();
@@ -27,7 +31,7 @@ export function useVerb<T>(action: (raw: unknown) => Promise<ActionResult<T>>) {
         const result = await action(input);
         if (result.ok) {
           onDone?.(result.data);
-          startRefresh(() => router.refresh());
+          if (changesPage) startRefresh(() => router.refresh());
         } else {
           setFailure(result);
         }
@@ -42,7 +46,7 @@ export function useVerb<T>(action: (raw: unknown) => Promise<ActionResult<T>>) {
         setRunning(false);
       }
     },
-    [action, router],
+    [action, router, changesPage],
   );
   const reload = useCallback(() => {
     setFailure(null);

@@ -10,11 +10,12 @@ import { ChangeList, ProblemList } from "./SavedNotice";
 
 /** Export and import as JSON: a file is tried first, and says what it would change before it is taken in. */
 export function LibraryFile({ revision, mayEdit }: { revision: number; mayEdit: boolean }) {
-  const { run, isBusy, failure, reload } = useVerb(importLibraryAction);
+  const trial = useVerb(importLibraryAction, { changesPage: false });
+  const taking = useVerb(importLibraryAction);
   const [file, setFile] = useState<{ name: string; text: string } | null>(null);
   const [result, setResult] = useState<SavedLibrary | null>(null);
   const attempt = (text: string, isTrial: boolean) =>
-    void run({ baseRevision: revision, text, isTrial, note: "" }, setResult);
+    void (isTrial ? trial : taking).run({ baseRevision: revision, text, isTrial, note: "" }, setResult);
   const choose = async (chosen: File | undefined) => {
     setResult(null);
     setFile(null);
@@ -40,14 +41,14 @@ export function LibraryFile({ revision, mayEdit }: { revision: number; mayEdit: 
           />
         </label>
       )}
-      <FailureNotice failure={failure} onReload={reload} />
+      <FailureNotice failure={trial.failure ?? taking.failure} onReload={taking.reload} />
       {result && "problems" in result && <ProblemList problems={result.problems} />}
       {result && "changes" in result && (
         <>
           <h3>{result.saved ? `Saved as revision ${result.revision}` : `${file?.name} would change:`}</h3>
           <ChangeList changes={result.changes} />
           {!result.saved && file && result.changes.length > 0 && (
-            <Button type="primary" loading={isBusy} onClick={() => attempt(file.text, false)}>
+            <Button type="primary" loading={taking.isBusy} onClick={() => attempt(file.text, false)}>
               Take it in as a new revision
             </Button>
           )}
