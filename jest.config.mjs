@@ -17,7 +17,7 @@ const shared = {
 /** Two projects: `unit` needs nothing; `integration` needs the database that bin/test.mjs starts. */
 const config = {
   projects: [
-    { ...shared, displayName: "unit", testMatch: ["<rootDir>/src/**/*.test.ts"] },
+    { ...shared, displayName: "unit", testMatch: ["<rootDir>/src/**/*.test.ts", "<rootDir>/tests/replays/*.test.ts"] },
     {
       ...shared,
       displayName: "integration",

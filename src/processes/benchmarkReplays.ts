@@ -8,11 +8,13 @@ import { replayStory, type Story } from "../sim/replay";
 // benchmarkReplays FOLDER: what the engine makes of each story in the folder. Prints a JSON array.
 
 const folder = process.argv[2]!;
-const replays = readdirSync(folder).map((file) =>
-  replayStory(
-    withGeneratedChecks(shippedLibrary),
-    JSON.parse(readFileSync(path.join(folder, file), "utf8")) as Story,
-    DEFAULT_WORKSHOP,
-  ),
-);
+const replays = readdirSync(folder)
+  .filter((file) => file.endsWith(".json"))
+  .map((file) =>
+    replayStory(
+      withGeneratedChecks(shippedLibrary),
+      JSON.parse(readFileSync(path.join(folder, file), "utf8")) as Story,
+      DEFAULT_WORKSHOP,
+    ),
+  );
 process.stdout.write(`${JSON.stringify(replays)}\n`);

@@ -1,5 +1,6 @@
 import Papa from "papaparse";
 import { type Columns } from "@/core/bench/measure/measureColumns";
+import { STANDARD_GRAVITY } from "@/core/units/constants";
 
 /** Units a table may be written in: what they measure, and how many SI units one is. */
 const UNITS: Readonly<Record<string, { quantity: string; factor: number }>> = {
@@ -15,7 +16,7 @@ const UNITS: Readonly<Record<string, { quantity: string; factor: number }>> = {
   us: { quantity: "time", factor: 1e-6 },
   ms: { quantity: "time", factor: 1e-3 },
   min: { quantity: "time", factor: 60 },
-  g: { quantity: "thrust", factor: 9.80665e-3 },
+  g: { quantity: "thrust", factor: STANDARD_GRAVITY / 1000 },
   N: { quantity: "thrust", factor: 1 },
   "°": { quantity: "angle", factor: 1 },
   "°C": { quantity: "temperature", factor: 1 },

@@ -1,6 +1,7 @@
 import { type MotorSample } from "../core/bench/measure/fitMotor";
 import { type MotorSweep } from "../core/bench/measure/judgeMotors";
-import { currentForTorque, type MotorConstants } from "../core/bench/motorModel";
+import { type MotorConstants } from "../core/bench/motorModel";
+import { balancedSpeed, type PropConstants } from "../core/bench/propModel";
 import { gaussian, type Random, seededRandom } from "./random";
 
 /** Hidden faults of a motor. */
@@ -27,8 +28,9 @@ const NOISE = { voltageV: 0.01, currentA: 0.03, rpm: 12 };
 const THROTTLES = [0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1];
 const READINGS_EACH = 4;
 const PACK = { voltageV: 16.4, resistanceOhm: 0.018 };
-/** Torque of the prop over rpm², N·m: some 14 A at 20,000 rpm on a motor of 2400 rpm/V. */
-const PROP_TORQUE = 1.4e-10;
+/** A 5 inch prop that takes some 14 A of a motor of 2400 rpm/V at 20,000 rpm; invented. */
+const PROP: PropConstants = { diameterM: 0.127, thrustCoefficient: 0.12, powerCoefficient: 0.078 };
+const AIR_KG_M3 = 1.225;
 
 /** A motor with a defect; a healthy one for null. */
 export function withMotorDefect(
@@ -58,7 +60,9 @@ export function drawMotor(motor: MotorConstants, random: Random): MotorConstants
 /** Sweeps a motor with its prop through the throttle, as the instruments would read it. */
 export function simulateMotorSweep(motor: MotorConstants, random: Random): MotorSample[] {
   return THROTTLES.flatMap((throttle) => {
-    const { rpm, motorA } = settle(motor, throttle);
+    // The motor sees d·V and carries I/d, so it feels the pack's resistance d² times.
+    const seen = { voltageV: throttle * PACK.voltageV, sourceOhm: throttle ** 2 * PACK.resistanceOhm };
+    const { rpm, currentA: motorA } = balancedSpeed(motor, PROP, seen, AIR_KG_M3);
     const currentA = motorA * throttle;
     const voltageV = PACK.voltageV - currentA * PACK.resistanceOhm;
     return Array.from({ length: READINGS_EACH }, () => ({
@@ -81,18 +85,4 @@ export function simulateMotors(
     const own = place === 1 ? withMotorDefect(drawn, defect, severity) : drawn;
     return { name: `Motor ${place}`, samples: simulateMotorSweep(own, random) };
   });
-}
-
-/** Where motor and prop balance at a throttle: halving the interval, since the volts needed rise with the speed. */
-function settle(motor: MotorConstants, throttle: number): { rpm: number; motorA: number } {
-  let low = 0;
-  let high = motor.kv * PACK.voltageV;
-  for (let halving = 0; halving < 60; halving++) {
-    const rpm = (low + high) / 2;
-    const motorA = currentForTorque(motor, PROP_TORQUE * rpm ** 2);
-    const packV = PACK.voltageV - motorA * throttle * PACK.resistanceOhm;
-    if (rpm / motor.kv + motorA * motor.resistanceOhm > throttle * packV) high = rpm;
-    else low = rpm;
-  }
-  return { rpm: low, motorA: currentForTorque(motor, PROP_TORQUE * low ** 2) };
 }

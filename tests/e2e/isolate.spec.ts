@@ -61,12 +61,7 @@ test("a measured value is typed and turned into the answer by the check's limits
   }
   await value.fill("3");
   await next.getByRole("button", { name: "Take the value" }).click();
-  await expect(
-    page
-      .getByRole("region", { name: "What we know" })
-      .getByText(/\(3[;)]|3;|\b3\b/)
-      .first(),
-  ).toBeVisible();
+  await expect(page.getByRole("region", { name: "What we know" }).getByText(/\(3\.37\)/)).toBeVisible();
 });
 
 test("one change at a time: what cured it and brought it back is proven", async ({ page }) => {

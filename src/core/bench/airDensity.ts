@@ -1,3 +1,5 @@
+import { STANDARD_GRAVITY } from "../units/constants";
+
 /** Air as the standard has it, or as it is. */
 export interface Air {
   temperatureK: number;
@@ -9,7 +11,6 @@ export interface Air {
 const SEA_LEVEL_K = 288.15;
 const SEA_LEVEL_PA = 101_325;
 const LAPSE_K_PER_M = 0.0065;
-const GRAVITY = 9.80665;
 const GAS_CONSTANT = 287.05287; // of dry air, J/(kg·K)
 const HEAT_RATIO = 1.4;
 
@@ -22,7 +23,7 @@ const HEAT_RATIO = 1.4;
  */
 export function standardAir(altitudeM: number, offsetK = 0): Air {
   const standardK = SEA_LEVEL_K - LAPSE_K_PER_M * altitudeM;
-  const pressurePa = SEA_LEVEL_PA * (standardK / SEA_LEVEL_K) ** (GRAVITY / (GAS_CONSTANT * LAPSE_K_PER_M));
+  const pressurePa = SEA_LEVEL_PA * (standardK / SEA_LEVEL_K) ** (STANDARD_GRAVITY / (GAS_CONSTANT * LAPSE_K_PER_M));
   return airAt(pressurePa, standardK + offsetK);
 }
 

@@ -119,6 +119,14 @@ describe("rankChecks", () => {
     ]);
   });
 
+  it("puts a check that cannot be undone after one like it that can", () => {
+    const ranked = rank(twoFaults, nothing, [
+      yesNo("r0", { id: "for good", minutes: 2, irreversible: true }),
+      yesNo("r0", { id: "with a way back", minutes: 3 }),
+    ]);
+    expect(ranked.map(({ check }) => check.id)).toEqual(["with a way back", "for good"]);
+  });
+
   it("gives nothing to a check whose answer is known already", () => {
     expect(rank(twoFaults, { positive: [0], negative: [] }, [yesNo("r0")])[0]!.bits).toBeCloseTo(0, 12);
   });

@@ -1,3 +1,5 @@
+import { STANDARD_GRAVITY } from "./constants";
+
 /** A unit of a quantity: how many SI units one of it is, and where its zero lies. */
 export interface Unit {
   symbol: string;
@@ -24,7 +26,7 @@ const POUND_FORCE = 4.4482216152605;
  */
 export const QUANTITIES = {
   mass: [unit("g", 1e-3, 0), unit("kg", 1, 3), unit("oz", 0.028349523125, 2)],
-  thrust: [unit("g", 9.80665e-3, 0), unit("N", 1, 2), unit("oz", POUND_FORCE / 16, 1)],
+  thrust: [unit("g", STANDARD_GRAVITY / 1000, 0), unit("N", 1, 2), unit("oz", POUND_FORCE / 16, 1)],
   length: [unit("m", 1, 2), unit("ft", FOOT, 1)],
   altitude: [unit("m", 1, 0), unit("ft", FOOT, 0)],
   distance: [unit("km", 1e3, 1), unit("mi", 1609.344, 1)],

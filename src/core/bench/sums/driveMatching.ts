@@ -1,9 +1,9 @@
+import { STANDARD_GRAVITY } from "../../units/constants";
 import { standardAir } from "../airDensity";
 import { balancedSpeed, propThrust, rpmForThrust, tipSpeed, voltageForRpm } from "../propModel";
 import { MOTORS, PROPS } from "./partsTable";
 import { type Sum, type SumRemark } from "./sum.types";
 
-const GRAVITY = 9.80665;
 /** Tip Mach numbers to watch and to leave alone. Common practice, no published source. */
 const WATCHED_MACH = 0.6;
 const BAD_MACH = 0.7;
@@ -51,7 +51,7 @@ export const driveMatching: Sum = {
     const sourceOhm = source! * motors!;
     const full = balancedSpeed(chosen, blades, { voltageV, sourceOhm }, densityKgM3);
     const thrust = propThrust(blades, full.rpm, densityKgM3);
-    const hoverThrust = (mass! * GRAVITY) / motors!;
+    const hoverThrust = (mass! * STANDARD_GRAVITY) / motors!;
     const hoverRpm = rpmForThrust(blades, hoverThrust, densityKgM3);
     const hover = voltageForRpm(chosen, blades, hoverRpm, densityKgM3);
     const mach = tipSpeed(blades.diameterM, full.rpm) / soundMS;

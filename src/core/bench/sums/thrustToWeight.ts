@@ -1,7 +1,7 @@
+import { STANDARD_GRAVITY } from "../../units/constants";
 import { type Sum, type SumRemark } from "./sum.types";
 
-const GRAVITY = 9.80665;
-const FLYING_WING = 0;
+const FIXED_WING = 0;
 
 /** Thrust against weight, with what it means for this kind of craft. */
 export const thrustToWeight: Sum = {
@@ -21,20 +21,20 @@ export const thrustToWeight: Sum = {
       max: 1,
       options: [
         { label: "Multirotor", value: 1 },
-        { label: "Fixed wing", value: FLYING_WING },
+        { label: "Fixed wing", value: FIXED_WING },
       ],
     },
   ],
   formula: "T/W = n · T / (m · g);  hover thrust share = 1 / (T/W)",
   source: "Limits: common practice, no published source.",
   compute: ({ thrust, motors, mass, kind }) => {
-    const ratio = (thrust! * motors!) / (mass! * GRAVITY);
+    const ratio = (thrust! * motors!) / (mass! * STANDARD_GRAVITY);
     return {
       results: [
         { label: "Thrust to weight", quantity: "ratio", value: ratio, isMain: true },
-        ...(kind === FLYING_WING ? [] : [{ label: "Thrust to hover", quantity: "share" as const, value: 1 / ratio }]),
+        ...(kind === FIXED_WING ? [] : [{ label: "Thrust to hover", quantity: "share" as const, value: 1 / ratio }]),
       ],
-      remarks: [kind === FLYING_WING ? judgeWing(ratio) : judgeRotors(ratio)],
+      remarks: [kind === FIXED_WING ? judgeWing(ratio) : judgeRotors(ratio)],
     };
   },
 };

@@ -220,6 +220,9 @@ export const navigation = family({
       steps: ["Away from metal and charged things, about 1.5 m above ground.", "Calibrate, take four headings."],
       minutes: 8,
       hazard: "powered, props off",
+      cautions: [
+        "If it drifts in the air: guidance off and fly back by hand. Do not fly again before this, for the cause is still there.",
+      ],
       yes: "Right after calibration",
       no: "Still wrong",
       leak: 0.05,

@@ -1,9 +1,9 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
-import { type ShopPrices } from "../core/isolate/adviseStop";
-import { withGeneratedChecks } from "../core/isolate/generateChecks";
-import { shippedLibrary } from "../core/isolate/library";
-import { replayStory, type Story } from "./replay";
+import { type ShopPrices } from "../../src/core/isolate/adviseStop";
+import { withGeneratedChecks } from "../../src/core/isolate/generateChecks";
+import { shippedLibrary } from "../../src/core/isolate/library";
+import { replayStory, type Story } from "../../src/sim/replay";
 
 // Stories of the trade: common practice, no published source. The prices are invented.
 const PRICES: ShopPrices = {
@@ -14,10 +14,12 @@ const PRICES: ShopPrices = {
   givenUpCents: 40000,
 };
 const folder = path.resolve("tests/replays");
-const replays = readdirSync(folder).map((file) => {
-  const story = JSON.parse(readFileSync(path.join(folder, file), "utf8")) as Story;
-  return { file, ...replayStory(withGeneratedChecks(shippedLibrary), story, PRICES, 2) };
-});
+const replays = readdirSync(folder)
+  .filter((file) => file.endsWith(".json"))
+  .map((file) => {
+    const story = JSON.parse(readFileSync(path.join(folder, file), "utf8")) as Story;
+    return { file, ...replayStory(withGeneratedChecks(shippedLibrary), story, PRICES, 2) };
+  });
 const withCauses = (count: number) => replays.filter(({ causes }) => causes.length === count);
 
 describe("the stories of tests/replays", () => {
