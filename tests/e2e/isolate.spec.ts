@@ -59,7 +59,7 @@ test("a measured value is typed and turned into the answer by the check's limits
     await page.keyboard.press("x");
     await expect(next.getByRole("heading", { level: 1 })).not.toHaveText(now);
   }
-  await value.fill("3");
+  await value.fill("3.37");
   await next.getByRole("button", { name: "Take the value" }).click();
   await expect(page.getByRole("region", { name: "What we know" }).getByText(/\(3\.37\)/)).toBeVisible();
 });
