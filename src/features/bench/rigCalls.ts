@@ -27,8 +27,9 @@ async function call<T>(path: string, body?: object): Promise<T> {
     throw new RigFailure("The server does not answer.", false, { cause: error });
   }
   const answer = (await response.json().catch(() => null)) as (T & Partial<ActionFailure>) | null;
-  if (!response.ok || answer === null)
-    throw new RigFailure(answer?.message ?? `The server answered ${response.status}.`, true);
+  if (!response.ok) throw new RigFailure(answer?.message ?? `The server answered ${response.status}.`, true);
+  // A server that dies while it answers leaves half an answer behind: that is no answer.
+  if (answer === null) throw new RigFailure("The server does not answer.", false);
   return answer;
 }
 
