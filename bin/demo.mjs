@@ -3,16 +3,17 @@
 import { join } from "node:path";
 import { ensureBuild, ensureDebianPackages, ensureNodeModules } from "./lib/install.mjs";
 import { root } from "./lib/paths.mjs";
-import { requireFreePort } from "./lib/ports.mjs";
+import { requireFreePort, SIMULATED_COUNT } from "./lib/ports.mjs";
 import { runMain, say } from "./lib/say.mjs";
 import { startStack } from "./lib/stack.mjs";
 
 await runMain(async () => {
   const first = Number(process.env.PITSTOPA_PORT ?? 4600);
-  const ports = { web: first, database: first + 6, rig: first + 10, wattmeter: first + 11, throttle: first + 12 };
-  for (const [what, port] of Object.entries(ports)) {
+  const simulated = Array.from({ length: SIMULATED_COUNT }, (_, at) => first + 11 + at);
+  const ports = { web: first, database: first + 6, rig: first + 10, simulated };
+  for (const [what, taken] of Object.entries(ports)) {
     if (what === "database" && process.env.DATABASE_URL) continue;
-    await requireFreePort(port, what, "PITSTOPA_PORT");
+    for (const port of [taken].flat()) await requireFreePort(port, what, "PITSTOPA_PORT");
   }
   await ensureDebianPackages({ browser: false });
   await ensureNodeModules();

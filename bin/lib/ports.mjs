@@ -1,6 +1,9 @@
 import net from "node:net";
 import { SetupError } from "./say.mjs";
 
+/** How many instruments the simulated bench has. */
+export const SIMULATED_COUNT = 7;
+
 /** A port on loopback that is free now. */
 export function freePort() {
   return new Promise((resolve, reject) => {
@@ -39,7 +42,6 @@ export async function waitForHttp(url, seconds, isAlive = () => true) {
 
 /** A free port for each part of a shop. */
 export async function freePorts() {
-  const ports = { web: 0, database: 0, rig: 0, wattmeter: 0, throttle: 0 };
-  for (const part of Object.keys(ports)) ports[part] = await freePort();
-  return ports;
+  const [web, database, rig, ...simulated] = await Promise.all(Array.from({ length: 3 + SIMULATED_COUNT }, freePort));
+  return { web, database, rig, simulated };
 }

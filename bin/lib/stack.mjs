@@ -26,7 +26,7 @@ export function secretsOf(folder) {
  * Starts everything a shop needs on this machine: database, migrations, demo data (once), simulated bench, rig agent, web.
  *
  * @param options.folder - State folder.
- * @param options.ports - web, database, rig, wattmeter, throttle.
+ * @param options.ports - web, database, rig, and a list of those of the simulated bench, in the order of SIMULATED_INSTRUMENTS.
  * @param options.demo - Loads the demo shop into an empty database and shows its sign-ins.
  * @param options.onExit - Called with name and code when a part ends by itself.
  * @returns The environment, the parts, and `stop`.
@@ -45,9 +45,7 @@ export async function startStack({ folder, ports, demo, distDir = ".next", onExi
     RIG_TOKEN: secrets.rig,
     RIG_URL: `http://127.0.0.1:${ports.rig}`,
     RIG_PORT: String(ports.rig),
-    RIG_WATTMETER: `127.0.0.1:${ports.wattmeter}`,
-    RIG_THROTTLE: `127.0.0.1:${ports.throttle}`,
-    RIG_SIMULATED: "1",
+    RIG_SIMULATED: ports.simulated.join(","),
     PITSTOPA_DEMO: demo ? "1" : "",
     PITSTOPA_DIST_DIR: distDir,
     NODE_ENV: "production",

@@ -1,7 +1,7 @@
 import * as v from "valibot";
 import { CraftInput } from "../features/craft/addCraft.schema";
 import { BAYS } from "../features/job/bays";
-import { DRIVE_DEFECTS } from "../sim/driveModel";
+import { BENCH_DEFECTS } from "../sim/benchDefects";
 
 const text = v.string();
 const Step = v.variant("do", [
@@ -10,7 +10,7 @@ const Step = v.variant("do", [
   v.object({
     do: v.literal("run"),
     seed: v.number(),
-    defect: v.nullable(v.picklist(DRIVE_DEFECTS)),
+    defect: v.nullable(v.picklist(BENCH_DEFECTS)),
     baseline: v.boolean(),
     cellVoltageChangeV: v.number(),
   }),

@@ -58,6 +58,11 @@ const TABLES = [
   "closed_case",
   "library_revision",
   "workshop",
+  "part_baseline",
+  "esc_settings",
+  "pack_entry",
+  "pack",
+  "bench_run_note",
   "bench_run_chunk",
   "bench_run",
   "proof",
@@ -66,6 +71,7 @@ const TABLES = [
   "job",
   "fitted_part",
   "craft",
+  "instrument",
   "person",
 ];
 

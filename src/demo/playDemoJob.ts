@@ -1,6 +1,6 @@
 import { type Pool } from "mysql2/promise";
 import * as v from "valibot";
-import { POWER_DRAW_PROFILE } from "../core/bench/sweepProfile";
+import { POWER_DRAW_PROFILE } from "../core/bench/run/profiles";
 import { keepRun } from "../features/bench/benchVerbs";
 import { insertRun } from "../features/bench/benchRunRepository";
 import { simulatedDriveOf } from "../features/bench/simulatedDriveOf";
@@ -19,14 +19,15 @@ import { receiveCraft } from "../features/receive/receiveCraft";
 import { ReceiveCraftInput } from "../features/receive/receiveCraft.schema";
 import { changeSetting, replacePart } from "../features/refit/refitVerbs";
 import { mariaRunStore } from "../rigs/agent/runStore";
+import { SAMPLE_RATE_HZ } from "../rigs/runProtocol";
+import { SIMULATED_INSTRUMENTS } from "../rigs/simulated/simulatedInstruments";
 import { DEMO_DRIVES } from "../sim/demoDrives";
-import { withDefect } from "../sim/driveModel";
-import { simulateSweep } from "../sim/simulateSweep";
+import { simulateCraft } from "../sim/benchDefects";
+import { simulateRun } from "../sim/simulateRun";
 import { randomUuid } from "../shared/randomUuid";
 import { type DemoJob, type DemoStep } from "./demoShop.schema";
 
 const STEP_MINUTES = 14;
-const SAMPLE_RATE_HZ = 20;
 
 interface Shop {
   craftIds: ReadonlyMap<string, number>;
@@ -79,8 +80,8 @@ async function playStep(context: VerbContext, jobId: number, step: DemoStep): Pr
     case "name":
       return void (await nameCause(context, { ...target, faultIds: step.faults, other: "", note: "" }));
     case "run": {
-      const runId = await simulateRun(context, jobId, job.craftId, step);
-      return void (await keepRun(context, { ...target, runId, asBaseline: step.baseline }));
+      const runId = await storeRun(context, jobId, job.craftId, step);
+      return void (await keepRun(context, { ...target, runId, asBaseline: step.baseline, fromS: null, toS: null }));
     }
     case "go":
       return void (await enterBay(context, { ...target, to: step.bay, reason: "" }));
@@ -155,7 +156,7 @@ async function meetProofs(context: VerbContext, jobId: number, count: "all" | "b
 }
 
 /** Runs the power-draw sweep on the simulator and stores it as the rig agent would. @returns the run's id. */
-async function simulateRun(
+async function storeRun(
   { pool, person, now }: VerbContext,
   jobId: number,
   craftId: number,
@@ -163,30 +164,38 @@ async function simulateRun(
 ): Promise<number> {
   const { kind } = await getCraft(pool, craftId);
   const drive = DEMO_DRIVES[simulatedDriveOf(kind)]!;
-  const onBench = withDefect({ ...drive, cellVoltageV: drive.cellVoltageV + cellVoltageChangeV }, defect);
-  const instrument = { maker: "Marrow Instruments", firmware: "simulated" };
+  const onBench = simulateCraft(
+    { ...drive, cellVoltageV: drive.cellVoltageV + cellVoltageChangeV },
+    { defect, seed: craftId },
+  );
+  const [throttleBox, wattmeter] = SIMULATED_INSTRUMENTS.map(({ identity }) => {
+    const [maker, model, serial, firmware] = identity.split(",") as [string, string, string, string];
+    return { maker, model, serial, firmware };
+  });
   const runId = await insertRun(
     pool,
     {
       craftId,
       jobId,
       personId: person.id,
+      kind: "power-draw",
       profile: POWER_DRAW_PROFILE,
       limits: {},
-      instruments: {
-        wattmeter: { ...instrument, model: "Wattline 90 (simulated)", serial: "W90-0001" },
-        throttle: { ...instrument, model: "Throttle Box 8 (simulated)", serial: "TB8-0001" },
-      },
+      instruments: [throttleBox!, wattmeter!],
     },
     now,
   );
-  const samples = simulateSweep(onBench, POWER_DRAW_PROFILE, SAMPLE_RATE_HZ, seed);
+  const samples = simulateRun(onBench, POWER_DRAW_PROFILE, {
+    channels: ["voltage", "current"],
+    rateHz: SAMPLE_RATE_HZ,
+    seed,
+  });
   const store = mariaRunStore(pool);
-  await store.appendSamples(runId, 0, samples);
+  await store.appendSamples(runId, 0, samples, SAMPLE_RATE_HZ);
   await store.finish(runId, {
     cause: "end_of_profile",
     detail: "The profile has run to its end.",
-    atS: samples.at(-1)!.timeS,
+    atS: samples.time!.at(-1)!,
   });
   return runId;
 }

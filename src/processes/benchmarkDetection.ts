@@ -1,5 +1,6 @@
-import { detectMotorDefects, motorCoverage } from "../sim/detectDefects";
+import { detectDefects, meterCoverage, motorCoverage } from "../sim/detectDefects";
 
-// How often the simulator's motor defects are found, and how often the fits' intervals cover the truth. Prints JSON.
+// How often each of the simulator's defects is found, and how often the fits' intervals cover the truth. Prints JSON.
 
-process.stdout.write(`${JSON.stringify({ rows: detectMotorDefects(50), coverage: motorCoverage(2000) })}\n`);
+const coverage = { ...motorCoverage(2000), ...meterCoverage(2000) };
+process.stdout.write(`${JSON.stringify({ rows: detectDefects(50), coverage })}\n`);

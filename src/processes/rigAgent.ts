@@ -1,8 +1,8 @@
-import { addressOf } from "../rigs/addressOf";
 import { startAgentServer } from "../rigs/agent/agentServer";
 import { RigAgent } from "../rigs/agent/RigAgent";
 import { mariaRunStore } from "../rigs/agent/runStore";
 import { chooseSimulatedDrive } from "../rigs/simulated/chooseSimulatedDrive";
+import { simulatedPorts } from "../rigs/simulated/simulatedInstruments";
 import { openPool } from "../server/db";
 import { environment } from "../server/env";
 import { log } from "../server/log";
@@ -12,13 +12,13 @@ const { DATABASE_URL, RIG_TOKEN } = environment();
 if (!RIG_TOKEN) throw new Error("RIG_TOKEN is missing: the agent serves nobody without it.");
 const pool = openPool(DATABASE_URL, 2);
 const store = mariaRunStore(pool);
-const throttle = addressOf("RIG_THROTTLE");
 const agent = new RigAgent({
-  wattmeter: addressOf("RIG_WATTMETER"),
-  throttle,
   store,
   log: (message, detail) => log.info(detail ?? {}, message),
-  simulate: process.env.RIG_SIMULATED ? (drive, defect) => chooseSimulatedDrive(throttle, drive, defect) : undefined,
+  simulate: process.env.RIG_SIMULATED
+    ? (choice) =>
+        chooseSimulatedDrive({ host: "127.0.0.1", port: simulatedPorts(process.env.RIG_SIMULATED).throttle }, choice)
+    : undefined,
 });
 await store.closeAbandoned();
 const server = await startAgentServer(agent, Number(process.env.RIG_PORT ?? 4610), RIG_TOKEN);

@@ -1,44 +1,54 @@
 import { deflateSync, inflateSync } from "fflate";
-import { type PowerSample } from "../core/bench/findLimitCrossing";
+import { channelOf } from "../core/bench/run/channels";
+import { sampleCount, type Series } from "../core/bench/run/series";
 
-/** Columns of a stored chunk with their units, in the order they lie in the data. */
-export const CHUNK_COLUMNS = [
-  { name: "timeS", unit: "s" },
-  { name: "throttle", unit: "1" },
-  { name: "voltageV", unit: "V" },
-  { name: "currentA", unit: "A" },
-] as const;
+/** A column of a stored chunk. */
+export interface ChunkColumn {
+  name: string;
+  unit: string;
+}
+
+/** The columns of a series with their units, in the order in which they are packed. */
+export function chunkColumns(series: Series): ChunkColumn[] {
+  return Object.keys(series).map((name) => ({ name, unit: channelOf(name).unit }));
+}
 
 /**
- * Packs samples as compressed little-endian float32 columns, one column after the other.
+ * Packs a series as compressed little-endian float32 columns, one column after the other.
  *
- * @returns Bytes for LONGBLOB; decode with the sample count that is stored beside them.
+ * @returns Bytes for LONGBLOB; decode with the columns and the sample count that are stored beside them.
  */
-export function encodeChunk(samples: readonly PowerSample[]): Uint8Array {
-  const view = new DataView(new ArrayBuffer(4 * CHUNK_COLUMNS.length * samples.length));
-  CHUNK_COLUMNS.forEach(({ name }, column) => {
-    samples.forEach((sample, row) => view.setFloat32(4 * (column * samples.length + row), sample[name], true));
+export function encodeChunk(series: Series): Uint8Array {
+  const rows = sampleCount(series);
+  const names = Object.keys(series);
+  const view = new DataView(new ArrayBuffer(4 * names.length * rows));
+  names.forEach((name, column) => {
+    series[name]!.forEach((value, row) => view.setFloat32(4 * (column * rows + row), value, true));
   });
   return deflateSync(new Uint8Array(view.buffer));
 }
+
+/** Commands are round numbers; float32 would turn 0.6 into 0.6000000238 and no longer match its step. */
+const ROUND = new Set(["throttle", "pulse", "step", "output"]);
 
 /**
  * Unpacks what `encodeChunk` packed.
  *
  * @throws {RangeError} when the data do not hold that many samples.
  */
-export function decodeChunk(data: Uint8Array, sampleCount: number): PowerSample[] {
+export function decodeChunk(data: Uint8Array, columns: readonly ChunkColumn[], rows: number): Series {
   const bytes = inflateSync(data);
-  const expected = 4 * CHUNK_COLUMNS.length * sampleCount;
+  const expected = 4 * columns.length * rows;
   if (bytes.length !== expected)
-    throw new RangeError(`a chunk of ${sampleCount} samples has ${expected} bytes, found ${bytes.length}`);
+    throw new RangeError(`a chunk of ${rows} samples has ${expected} bytes, found ${bytes.length}`);
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  const value = (column: number, row: number) => view.getFloat32(4 * (column * sampleCount + row), true);
-  return Array.from({ length: sampleCount }, (_, row) => ({
-    timeS: value(0, row),
-    // Commands are round numbers; float32 would turn 0.6 into 0.6000000238 and no longer match its step.
-    throttle: Math.round(value(1, row) * 1e6) / 1e6,
-    voltageV: value(2, row),
-    currentA: value(3, row),
-  }));
+  return Object.fromEntries(
+    columns.map(({ name }, column) => [
+      name,
+      Array.from({ length: rows }, (_, row) => {
+        const value = view.getFloat32(4 * (column * rows + row), true);
+        return ROUND.has(name) ? Math.round(value * 1e7) / 1e7 : value;
+      }),
+    ]),
+  );
 }

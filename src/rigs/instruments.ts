@@ -1,3 +1,6 @@
+import { type Command } from "../core/bench/run/ProfileCursor";
+import { type Readings } from "../core/bench/run/series";
+
 /** What an instrument says it is, from *IDN?. */
 export interface InstrumentIdentity {
   maker: string;
@@ -6,25 +9,25 @@ export interface InstrumentIdentity {
   firmware: string;
 }
 
-/** An instrument that may drop out at any time. */
-interface Instrument {
+/** An instrument that may drop out at any time. It measures, or drives, or both. */
+export interface Instrument {
   readonly identity: InstrumentIdentity;
+  /** Channels it measures; none for one that only drives. */
+  readonly channels: readonly string[];
+  /** @throws {InstrumentError} on no answer in time, a lost connection or an answer that is no number. */
+  measure(): Promise<Readings>;
+  /** What it drives; null for one that only measures. */
+  readonly output: Output | null;
   /** Called once when the connection is lost. */
   onLost(listener: (reason: string) => void): void;
   close(): void;
 }
 
-/** Reads pack volts and amps. */
-export interface Wattmeter extends Instrument {
-  /** @throws {InstrumentError} on no answer in time, a lost connection or an answer that is no pair of numbers. */
-  measure(): Promise<{ voltageV: number; currentA: number }>;
-}
-
-/** Drives the ESCs. After `cut` nothing turns until `enable`. */
-export interface ThrottleOutput extends Instrument {
+/** Drives ESCs or servos. After `cut` nothing turns until `enable`. */
+export interface Output {
+  readonly drives: "throttle" | "pulse";
   enable(): Promise<void>;
-  /** @param throttle - 0..1. */
-  setThrottle(throttle: number): Promise<void>;
+  set(command: Command): Promise<void>;
   /** Throttle to zero and output off. Never waits for anything else, and drops the line if it is not obeyed. */
   cut(): Promise<void>;
 }

@@ -1,5 +1,12 @@
-import { type ArmRequest, type RigStatus, type RunStatus, type SampleColumns } from "./runProtocol";
 import type * as v from "valibot";
+import {
+  type ArmRequest,
+  type BeatAnswer,
+  type ConnectRequest,
+  type PushedReadings,
+  type RigStatus,
+  type RunStatus,
+} from "./runProtocol";
 
 /** The agent refused or could not be reached; `message` is for the person. */
 export class RigCallError extends Error {
@@ -36,11 +43,11 @@ export function rigClient(url: string, token: string) {
   };
   return {
     status: () => call<RigStatus>("GET", "/status"),
-    connect: () => call<RigStatus>("POST", "/connect"),
+    connect: (request: v.InferInput<typeof ConnectRequest>) => call<RigStatus>("POST", "/connect", request),
     arm: (request: v.InferInput<typeof ArmRequest>) => call<RunStatus>("POST", "/arm", request),
     start: (runId: number, operatorToken: string) => call<RunStatus>("POST", "/start", { runId, operatorToken }),
-    beat: (runId: number, operatorToken: string, since: number) =>
-      call<{ status: RunStatus; samples: SampleColumns }>("POST", "/beat", { runId, operatorToken, since }),
+    beat: (runId: number, operatorToken: string, since: number, pushed: readonly PushedReadings[] = []) =>
+      call<BeatAnswer>("POST", "/beat", { runId, operatorToken, since, pushed }),
     stop: (runId: number) => call<RunStatus>("POST", "/stop", { runId }),
   };
 }

@@ -20,6 +20,10 @@ const UNITS: Readonly<Record<string, { quantity: string; factor: number }>> = {
   N: { quantity: "thrust", factor: 1 },
   "°": { quantity: "angle", factor: 1 },
   "°C": { quantity: "temperature", factor: 1 },
+  "m/s²": { quantity: "vibration", factor: 1 },
+  "m/s2": { quantity: "vibration", factor: 1 },
+  W: { quantity: "power", factor: 1 },
+  "1": { quantity: "share", factor: 1 },
 };
 /** Columns that count or name, and so need no unit. */
 const WITHOUT_UNIT = /^motor$/;

@@ -1,14 +1,15 @@
 import { type ChildProcess, spawn } from "node:child_process";
 import { createServer } from "node:net";
-import { POWER_DRAW_PROFILE } from "@/core/bench/sweepProfile";
+import { POWER_DRAW_PROFILE } from "@/core/bench/run/profiles";
 import { getRun, insertRun, listSamples } from "@/features/bench/benchRunRepository";
 import { getJob } from "@/features/job/jobRepository";
 import { rigClient } from "@/rigs/rigClient";
 import { ScpiConnection } from "@/rigs/scpi/ScpiConnection";
+import { SIMULATED_INSTRUMENTS } from "@/rigs/simulated/simulatedInstruments";
 import { openTestShop, type TestShop } from "./testShop";
 
 let shop: TestShop;
-let ports: { rig: number; wattmeter: number; throttle: number };
+let ports: { rig: number; simulated: number[] };
 let bench: ChildProcess;
 let agent: ChildProcess;
 const token = "token-of-the-rig-test";
@@ -17,7 +18,7 @@ const sleep = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
 beforeAll(async () => {
   shop = await openTestShop();
-  ports = { rig: await freePort(), wattmeter: await freePort(), throttle: await freePort() };
+  ports = { rig: await freePort(), simulated: await Promise.all(SIMULATED_INSTRUMENTS.map(freePort)) };
   bench = startProcess("simulatedBench");
   agent = startProcess("rigAgent");
   await answering();
@@ -28,6 +29,15 @@ afterAll(async () => {
   await shop.close();
 });
 
+const instruments = () =>
+  SIMULATED_INSTRUMENTS.map(({ name, transport, map }, at) => ({
+    id: at + 1,
+    name,
+    transport,
+    host: "127.0.0.1",
+    port: ports.simulated[at]!,
+    map,
+  }));
 const rig = () => rigClient(`http://127.0.0.1:${ports.rig}`, token);
 
 function startProcess(name: string): ChildProcess {
@@ -37,9 +47,7 @@ function startProcess(name: string): ChildProcess {
       SESSION_SECRET: "x".repeat(32),
       RIG_TOKEN: token,
       RIG_PORT: String(ports.rig),
-      RIG_WATTMETER: `127.0.0.1:${ports.wattmeter}`,
-      RIG_THROTTLE: `127.0.0.1:${ports.throttle}`,
-      RIG_SIMULATED: "1",
+      RIG_SIMULATED: ports.simulated.join(","),
     },
     stdio: "ignore",
   });
@@ -57,9 +65,9 @@ function freePort(): Promise<number> {
 async function answering() {
   for (let i = 0; i < 100; i++) {
     const status = await rig()
-      .connect()
+      .connect({ instruments: instruments() })
       .catch(() => null);
-    if (status?.throttle.identity && status.wattmeter.identity) return;
+    if (status?.instruments.every(({ identity }) => identity)) return;
     await sleep(100);
   }
   throw new Error("the rig agent did not come up in ten seconds");
@@ -67,7 +75,7 @@ async function answering() {
 
 /** Asks the throttle output itself, past the agent. */
 async function throttleNow() {
-  const line = await ScpiConnection.open("127.0.0.1", ports.throttle);
+  const line = await ScpiConnection.open("127.0.0.1", ports.simulated[0]!);
   const [isOn, throttle] = [await line.query("OUTP?"), await line.query("SOUR:THR?")];
   line.drop("asked");
   return isOn === "1" ? Number(throttle) : 0;
@@ -88,8 +96,9 @@ describe("the rig agent as a process", () => {
       jobId,
       personId: shop.technician.person.id,
       profile: POWER_DRAW_PROFILE,
+      kind: "power-draw" as const,
       limits: {},
-      instruments: null,
+      instruments: [],
     };
     const runId = await insertRun(shop.pool, run, new Date());
     const operatorToken = "operator-page-1";
@@ -97,20 +106,20 @@ describe("the rig agent as a process", () => {
     await rig().start(runId, operatorToken);
     let last = { timeS: 0 };
     let count = 0;
-    for (let i = 0; i < 35; i++) {
+    for (let i = 0; i < 62; i++) {
       const { samples } = await rig().beat(runId, operatorToken, count);
-      count += samples.timeS.length;
-      last = { timeS: samples.timeS.at(-1) ?? last.timeS };
+      count += samples.time?.length ?? 0;
+      last = { timeS: samples.time?.at(-1) ?? last.timeS };
       await sleep(80);
     }
-    expect(last.timeS).toBeGreaterThan(2.2);
+    expect(last.timeS).toBeGreaterThan(4.2);
     expect(await throttleNow()).toBe(0.5);
 
     agent.kill("SIGKILL");
     await sleep(600);
     expect(await throttleNow()).toBe(0);
     const stored = await listSamples(shop.pool, runId);
-    expect(last.timeS - stored.at(-1)!.timeS).toBeLessThan(1);
+    expect(last.timeS - stored.time!.at(-1)!).toBeLessThan(1);
 
     agent = startProcess("rigAgent");
     await answering();

@@ -1,8 +1,13 @@
-import { armSweep, connectRig, keepRun } from "@/features/bench/benchVerbs";
+import { armRun, keepRun } from "@/features/bench/benchVerbs";
 import { keepMeasurement } from "@/features/bench/keepMeasurement";
 import { beatSweep, startSweep } from "@/features/bench/rigVerbs";
+import { importRun, noteRun } from "@/features/bench/runFileVerbs";
+import { saveEscSettings } from "@/features/bench/saveEscSettings";
 import { getBoard } from "@/features/board/getBoard";
 import { getCraftFile, getCraftList } from "@/features/craft/getCraftFile";
+import { connectRig } from "@/features/instruments/connectRig";
+import { saveInstrument } from "@/features/instruments/saveInstrument";
+import { logPack, savePack } from "@/features/packs/packVerbs";
 import { decideCase, handBack } from "@/features/handback/handBack";
 import {
   addExperimentStep,
@@ -39,7 +44,7 @@ beforeAll(async () => {
 afterAll(() => shop.close());
 
 type Target = { jobId: number; version: number };
-const limits = { maxCurrentA: 10, minVoltageV: 10, maxVoltageV: 20 };
+const limits = { current: { max: 60 }, voltage: { min: 12, max: 18 } };
 const operatorToken = randomUuid();
 
 /** Every verb that changes something, with an input that only the role can be wrong with. */
@@ -68,10 +73,62 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
   nameCause: (context, target) => nameCause(context, { ...target, faultIds: ["camera-dead"], other: "", note: "" }),
   enterBay: (context, target) => enterBay(context, { ...target, to: "bench", reason: "" }),
   connectRig: (context) => connectRig(context),
-  armSweep: (context) => armSweep(context, { jobId, operatorToken, limits, defect: null }),
+  armRun: (context) =>
+    armRun(context, {
+      jobId,
+      operatorToken,
+      kind: "power-draw",
+      profile: [{ name: "x", throttle: 0, holdS: 1 }],
+      limits,
+      options: {},
+      rateHz: 20,
+      defect: null,
+      severity: 2,
+    }),
+  importRun: (context) =>
+    importRun(context, { jobId, kind: "power-draw", text: "time [s],current [A]\n0,1\n1,1\n2,1\n3,1" }),
+  noteRun: (context) => noteRun(context, { runId: 1, atS: 0, note: "x" }),
+  saveEscSettings: (context, target) =>
+    saveEscSettings(context, { ...target, settingsVersion: 0, matrix: { rows: [] } }),
+  saveInstrument: (context) =>
+    saveInstrument(context, {
+      id: null,
+      version: 0,
+      name: randomUuid(),
+      transport: "scpi",
+      host: "127.0.0.1",
+      port: 1,
+      mapText: JSON.stringify({ format: "pitstopa-command-map/1", channels: [{ channel: "voltage", query: "V?" }] }),
+      serial: "",
+      calibratedOn: null,
+      calibrationDue: null,
+      isUsed: false,
+    }),
+  savePack: (context) =>
+    savePack(context, {
+      id: null,
+      version: 0,
+      label: randomUuid(),
+      chemistry: "LiPo",
+      cellCount: 4,
+      capacityMah: 1500,
+      cRating: null,
+      boughtOn: null,
+      isRetired: false,
+    }),
+  logPack: (context) =>
+    logPack(context, {
+      packId: 1,
+      measuredOn: "2026-01-01",
+      cycles: 1,
+      resistanceMohm: null,
+      capacityMah: null,
+      spreadMv: null,
+      note: "",
+    }),
   startSweep: (context) => startSweep(context, { runId: 1, operatorToken }),
-  beatSweep: (context) => beatSweep(context, { runId: 1, operatorToken, since: 0 }),
-  keepRun: (context, target) => keepRun(context, { ...target, runId: 1, asBaseline: false }),
+  beatSweep: (context) => beatSweep(context, { runId: 1, operatorToken, since: 0, pushed: [] }),
+  keepRun: (context, target) => keepRun(context, { ...target, runId: 1, asBaseline: false, fromS: null, toS: null }),
   keepMeasurement: (context, target) =>
     keepMeasurement(context, {
       ...target,

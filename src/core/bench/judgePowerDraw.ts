@@ -1,5 +1,5 @@
 import { type Draw, normaliseDraw } from "./normaliseDraw";
-import { type StepDraw } from "./summariseSweep";
+import { type StepDraw } from "./run/summariseSweep";
 import { type RatedPart, type WeakestPart, weakestInLine } from "./weakestInLine";
 
 /** One step beside the same step of the baseline, both at one voltage. */
@@ -33,8 +33,8 @@ export const WATCH_CHANGE = 0.08;
 export const BAD_CHANGE = 0.15;
 /** Room to the weakest part's rating under which a drive is watched. Trade judgement, no published source. */
 export const WATCH_MARGIN = 0.1;
-/** Below this current a step says nothing about the drive: it is the electronics' standby. */
-const DRIVE_FROM_THROTTLE = 0.05;
+/** Below this, standby and no-load amps make up most of the draw, and they do not go with the square of the volts. */
+const DRIVE_FROM_THROTTLE = 0.3;
 
 /**
  * Judges a power-draw sweep: like for like against the craft's baseline, and against the weakest part in line.
@@ -44,16 +44,18 @@ const DRIVE_FROM_THROTTLE = 0.05;
  * @param steps - The run, from `summariseSweep`.
  * @param baseline - The baseline run's steps; empty when the craft has none.
  * @param parts - Rated parts in the pack's line.
+ * @param densityRatio - Air density of the baseline's day over that of this run's.
  * @returns "cannot say" when there is neither a baseline nor a rated part, or no full-throttle step.
  */
 export function judgePowerDraw(
   steps: readonly StepDraw[],
   baseline: readonly StepDraw[],
   parts: readonly RatedPart[],
+  densityRatio = 1,
 ): PowerDrawVerdict {
   const comparisons = steps.flatMap((step) => {
     const before = baseline.find(({ name, throttle }) => name === step.name && throttle === step.throttle);
-    return before && step.throttle >= DRIVE_FROM_THROTTLE ? [compareStep(step, before)] : [];
+    return before && step.throttle >= DRIVE_FROM_THROTTLE ? [compareStep(step, before, densityRatio)] : [];
   });
   const full = steps.find(({ throttle }) => throttle === 1);
   const weakest = full ? weakestInLine(parts, full.currentA) : null;
@@ -69,8 +71,8 @@ export function judgePowerDraw(
 const SEVERITY: readonly VerdictWord[] = ["good", "watch", "bad"];
 
 /** Puts one step at the baseline's voltage and compares the currents. */
-export function compareStep(step: StepDraw, baseline: StepDraw): StepComparison {
-  const normalised = normaliseDraw(step, baseline.voltageV);
+export function compareStep(step: StepDraw, baseline: StepDraw, densityRatio = 1): StepComparison {
+  const normalised = normaliseDraw(step, baseline.voltageV, densityRatio);
   const ratio = normalised.currentA / baseline.currentA;
   const relativeError = Math.hypot(step.currentErrorA / step.currentA, baseline.currentErrorA / baseline.currentA);
   return {

@@ -1,8 +1,5 @@
-import { findLimitCrossing } from "./findLimitCrossing";
 import { type compareStep, judgePowerDraw } from "./judgePowerDraw";
 import { normaliseDraw } from "./normaliseDraw";
-import { POWER_DRAW_PROFILE, profileDurationS, requireProfile, stepAt } from "./sweepProfile";
-import { summariseSweep } from "./summariseSweep";
 import { weakestInLine } from "./weakestInLine";
 
 // Common practice, no published source: 16.41 A at 178.6 W against 15.4 A at 182.8 W looks 2.3 % better, but the packs
@@ -22,6 +19,11 @@ describe("normaliseDraw", () => {
   it("changes nothing at the same voltage and comes back on the way round", () => {
     expect(normaliseDraw(measured, 10.88)).toEqual(measured);
     expect(normaliseDraw(normaliseDraw(measured, 12.6), 10.88).powerW).toBeCloseTo(measured.powerW, 9);
+  });
+
+  it("puts both into one air: thin air takes less of a fixed prop", () => {
+    const thin = normaliseDraw(measured, 10.88, 1.225 / 1.0);
+    expect(thin).toMatchObject({ currentA: 16.41 * 1.225, powerW: 178.6 * 1.225 });
   });
 
   it.each([
@@ -83,68 +85,5 @@ describe("weakestInLine", () => {
 
   it("says nothing without a rated part", () => {
     expect(weakestInLine([], 10)).toBeNull();
-  });
-});
-
-describe("findLimitCrossing", () => {
-  const sample = { timeS: 0, throttle: 1, voltageV: 14, currentA: 30 };
-  it.each([
-    ["maxCurrentA", { maxCurrentA: 29.9 }],
-    ["maxPowerW", { maxPowerW: 400 }],
-    ["minVoltageV", { minVoltageV: 14.1 }],
-    ["maxVoltageV", { maxVoltageV: 13 }],
-  ])("cuts on %s", (limit, limits) => {
-    expect(findLimitCrossing(sample, limits)).toMatchObject({ limit });
-  });
-
-  it("lets a sample pass that lies on every limit", () => {
-    const limits = { maxCurrentA: 30, maxPowerW: 420, minVoltageV: 14, maxVoltageV: 14 };
-    expect(findLimitCrossing(sample, limits)).toBeNull();
-  });
-
-  it("cuts on a reading that is no number", () => {
-    expect(findLimitCrossing({ ...sample, currentA: NaN }, {})).toMatchObject({ limit: "reading" });
-  });
-});
-
-describe("sweep profile", () => {
-  it("knows the step at each time and the end", () => {
-    expect(profileDurationS(POWER_DRAW_PROFILE)).toBe(10);
-    expect([0, 1.99, 2, 5.9, 6, 9.9, 10].map((time) => stepAt(POWER_DRAW_PROFILE, time))).toEqual([
-      0,
-      0,
-      1,
-      1,
-      2,
-      2,
-      null,
-    ]);
-  });
-
-  it("refuses an empty profile and a throttle above full", () => {
-    expect(() => requireProfile([])).toThrow(expect.objectContaining({ code: "too_few_points" }));
-    expect(() => requireProfile([{ name: "x", throttle: 1.2, holdS: 1 }])).toThrow(/throttle of "x"/);
-  });
-});
-
-describe("summariseSweep", () => {
-  /** Twenty samples a second of a drive that settles at once at ten amps a unit of throttle. */
-  const samples = (untilS: number) =>
-    Array.from({ length: Math.round(untilS * 20) }, (_, index) => {
-      const timeS = index / 20;
-      const { throttle } = POWER_DRAW_PROFILE[stepAt(POWER_DRAW_PROFILE, timeS)!]!;
-      return { timeS, throttle, voltageV: 12, currentA: 1 + 10 * throttle + (index % 2 ? 0.1 : -0.1) };
-    });
-
-  it("averages the settled part of each step", () => {
-    const full = summariseSweep(samples(10), POWER_DRAW_PROFILE).at(-1)!;
-    expect(full).toMatchObject({ name: "full", throttle: 1, voltageV: 12, sampleCount: 48 });
-    expect(full.currentA).toBeCloseTo(11, 9);
-    expect(full.powerW).toBeCloseTo(132, 9);
-    expect(full.currentErrorA).toBeCloseTo((0.1 / Math.sqrt(48)) * Math.sqrt(48 / 47), 9);
-  });
-
-  it("leaves out a step that a cut kept from settling", () => {
-    expect(summariseSweep(samples(6.5), POWER_DRAW_PROFILE).map(({ name }) => name)).toEqual(["idle", "cruise"]);
   });
 });

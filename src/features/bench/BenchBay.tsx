@@ -1,27 +1,46 @@
 "use client";
 
-import { useQuery } from "@tanstack/react-query";
-import { useCallback, useState } from "react";
-import { profileDurationS, POWER_DRAW_PROFILE } from "@/core/bench/sweepProfile";
+import { useQueries, useQuery } from "@tanstack/react-query";
+import { useCallback, useMemo, useState } from "react";
+import { profileDurationS } from "@/core/bench/run/profile";
+import { RUN_KINDS, RUN_PLANS, type RunKind } from "@/core/bench/run/runKinds";
+import { type RunLimits } from "@/core/bench/run/runLimits";
+import { type EscMatrix } from "@/core/bench/escSettings";
 import { type RatedPart } from "@/core/bench/weakestInLine";
 import { QueryProvider } from "@/shared/QueryProvider";
+import { type RunRange } from "./assessRun";
 import styles from "./Bench.module.css";
+import { type RunOptions } from "./benchRun";
+import { EscSettingsPanel } from "./EscSettingsPanel";
+import { ImportRun } from "./ImportRun";
 import { MeasurePanel } from "./MeasurePanel";
 import { RigPanel } from "./RigPanel";
 import { rigCalls } from "./rigCalls";
 import { RunChart } from "./RunChart";
 import { RunList, type RunLine } from "./RunList";
 import { RunReadout } from "./RunReadout";
-import { useSweep } from "./useSweep";
+import { RunSetup } from "./RunSetup";
+import { RunTools } from "./RunTools";
+import { RUN_OPTION_FIELDS } from "./optionFields";
+import { useReplay } from "./useReplay";
+import { useRun } from "./useRun";
+import { useRunOrder } from "./useRunOrder";
+import { useSerialStands } from "./useSerialStands";
 import { VerdictPanel } from "./VerdictPanel";
 
 /** What the Bench page is given. */
 export interface BenchBayProps {
   target: { jobId: number; version: number };
-  limits: { maxCurrentA: number; minVoltageV: number; maxVoltageV: number };
+  craft: { motorCount: number; cellCount: number };
+  limits: RunLimits;
+  /** What the craft and the job already say of a run's options. */
+  options: RunOptions;
   lineParts: readonly RatedPart[];
+  escSettings: { matrix: EscMatrix; version: number } | null;
   hasBaseline: boolean;
   runs: readonly RunLine[];
+  /** Names of instruments whose calibration has run out. */
+  overdue: readonly string[];
   isDemo: boolean;
   mayEdit: boolean;
   isHere: boolean;
@@ -33,54 +52,158 @@ export function BenchBay(props: BenchBayProps) {
     <QueryProvider>
       <div className="stack">
         <Bench {...props} />
-        {props.mayEdit && <MeasurePanel target={props.target} />}
+        {props.mayEdit && (
+          <EscSettingsPanel
+            key={props.escSettings?.version}
+            target={props.target}
+            motorCount={props.craft.motorCount}
+            saved={props.escSettings}
+          />
+        )}
+        {props.mayEdit && <MeasurePanel target={props.target} options={props.options} />}
       </div>
     </QueryProvider>
   );
 }
 
-const NO_SAMPLES: never[] = [];
+const WHOLE: RunRange = { fromS: null, toS: null };
+const NO_POINTS = {};
 
 function Bench(props: BenchBayProps) {
   const { target, runs, mayEdit } = props;
-  const [shownRunId, showRun] = useState<number | null>(runs[0]?.id ?? null);
-  const [limits, setLimits] = useState(props.limits);
-  const onEnded = useCallback((runId: number) => showRun(runId), []);
-  const sweep = useSweep(onEnded);
-  const isLive = sweep.phase === "armed" || sweep.phase === "running" || sweep.phase === "server lost";
+  const [kind, setKind] = useState<RunKind>(runs[0]?.kind ?? "power-draw");
+  const [shownRunId, setShownRunId] = useState<number | null>(runs[0]?.id ?? null);
+  const [range, setRange] = useState(WHOLE);
+  const [compared, setCompared] = useState<readonly number[]>([]);
+  const serial = useSerialStands();
+  const { order, setup } = useRunOrder(kind, props);
+  const show = useCallback((runId: number | null) => {
+    setShownRunId(runId);
+    setRange(WHOLE);
+    setCompared([]);
+  }, []);
+  const live = useRun(show, serial.pushed);
+  const isLive = live.phase === "armed" || live.phase === "running" || live.phase === "server lost";
+  const isChosenKind =
+    isLive || shownRunId === null || (runs.find(({ id }) => id === shownRunId)?.kind ?? kind) === kind;
   const shown = useQuery({
-    queryKey: ["run", shownRunId, target.version],
-    queryFn: () => rigCalls.run(shownRunId!),
+    queryKey: ["run", shownRunId, target.version, range],
+    queryFn: () => rigCalls.run(shownRunId!, range),
     enabled: shownRunId !== null && !isLive,
+    placeholderData: (before) => (before?.run.id === shownRunId ? before : undefined),
     // Right after its end the agent may still be writing the last samples.
     refetchInterval: (query) => (query.state.data?.run.state === "ended" || query.state.error ? false : 300),
   });
-  const assessed = isLive ? null : (shown.data ?? null);
-  const samples = isLive ? sweep.samples : (assessed?.samples ?? NO_SAMPLES);
+  const others = useQueries({
+    queries: compared.map((id) => ({ queryKey: ["run", id, "behind"], queryFn: () => rigCalls.run(id) })),
+  });
+  const assessed = isLive || !isChosenKind ? null : (shown.data ?? null);
+  const replay = useReplay(assessed?.points ?? NO_POINTS, assessed?.lengthS ?? 0);
+  const main = isLive ? live.points : replay.points;
+  const plan = RUN_PLANS[kind];
+  const behind = others.flatMap(({ data }) => (data ? [data] : []));
+  const behindKey = behind.map(({ run }) => run.id).join();
+  const data = useMemo(
+    () => ({
+      main,
+      others: [
+        ...(assessed?.baseline ? [{ name: "baseline", points: assessed.baseline.points }] : []),
+        ...behind.map(({ run, points }) => ({ name: `run ${run.id}`, points })),
+      ],
+      limits: assessed?.run.limits ?? order.limits,
+      durationS: assessed ? assessed.lengthS + 0.5 : profileDurationS(order.profile) + 0.5,
+      draws: plan.draws,
+      notes: assessed?.notes ?? [],
+    }),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `behind` is a new list at each render; its key says when it changed
+    [main, assessed, behindKey, order, plan],
+  );
   return (
-    <div className={styles.bay}>
-      <div className="stack">
-        <RigPanel {...props} limits={limits} onLimits={setLimits} sweep={sweep} />
-        <RunList runs={runs} shownRunId={shownRunId} onShow={showRun} isBusy={isLive} />
+    <div className="stack">
+      <div className={styles.kinds} role="group" aria-label="What is measured">
+        {RUN_KINDS.map((each) => (
+          <button
+            key={each}
+            className={styles.kind}
+            aria-pressed={each === kind}
+            disabled={isLive}
+            onClick={() => {
+              setKind(each);
+              const latest = runs.find((run) => run.kind === each);
+              show(latest?.id ?? null);
+            }}
+          >
+            {RUN_PLANS[each].name}
+          </button>
+        ))}
       </div>
-      <section className="panel stack" data-live={isLive} aria-label="Run">
-        <RunReadout sweep={sweep} samples={samples} assessed={assessed} isLive={isLive} />
-        <RunChart
-          samples={samples}
-          baseline={assessed?.baseline?.samples ?? NO_SAMPLES}
-          limits={assessed?.run.limits ?? limits}
-          durationS={profileDurationS(assessed?.run.profile ?? POWER_DRAW_PROFILE) + 0.5}
+      <div className={styles.bay}>
+        <div className="stack">
+          {mayEdit ? (
+            <RigPanel
+              plan={plan}
+              order={order}
+              live={live}
+              serial={serial}
+              isDemo={props.isDemo}
+              overdue={props.overdue}
+              onArm={(choice) =>
+                void live.arm({
+                  jobId: target.jobId,
+                  kind,
+                  profile: order.profile,
+                  limits: order.limits,
+                  options: setup.armOptions,
+                  rateHz: plan.rateHz,
+                  ...choice,
+                })
+              }
+            >
+              <RunSetup {...setup} fields={RUN_OPTION_FIELDS[kind]} />
+            </RigPanel>
+          ) : (
+            <section className="panel soft">You may look at runs here; running the rig needs a technician.</section>
+          )}
+          <RunList
+            runs={runs}
+            shownRunId={shownRunId}
+            onShow={(run) => {
+              setKind(run.kind);
+              show(run.id);
+            }}
+            compared={compared}
+            onCompare={setCompared}
+            isBusy={isLive}
+          />
+          {mayEdit && <ImportRun jobId={target.jobId} kind={kind} onImported={show} />}
+        </div>
+        <section className="panel stack" data-live={isLive} aria-label="Run">
+          <RunReadout live={live} assessed={assessed} isLive={isLive} plan={plan} replayed={replay.readings} />
+          <RunChart data={data} />
+          {!isLive && assessed?.run.state === "ended" && (
+            <RunTools
+              assessed={assessed}
+              range={range}
+              onRange={setRange}
+              replay={replay}
+              mayEdit={mayEdit}
+              onNoted={() => void shown.refetch()}
+            />
+          )}
+          {shown.error && <p role="alert">{shown.error.message}</p>}
+        </section>
+        <VerdictPanel
+          key={assessed?.run.id}
+          plan={plan}
+          assessed={assessed}
+          range={range}
+          target={target}
+          hasBaseline={props.hasBaseline}
+          isKept={runs.some(({ id, isKept }) => id === shownRunId && isKept)}
+          mayEdit={mayEdit}
+          isHere={props.isHere}
         />
-        {shown.error && <p role="alert">{shown.error.message}</p>}
-      </section>
-      <VerdictPanel
-        assessed={assessed}
-        target={target}
-        hasBaseline={props.hasBaseline}
-        isKept={runs.some(({ id, isKept }) => id === shownRunId && isKept)}
-        mayEdit={mayEdit}
-        isHere={props.isHere}
-      />
+      </div>
     </div>
   );
 }

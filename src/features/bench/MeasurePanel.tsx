@@ -1,15 +1,20 @@
 "use client";
 
-import { Button, Input, InputNumber } from "antd";
+import { Button, Input } from "antd";
 import { useMemo, useState } from "react";
-import { HEADERS, MEASUREMENT_KINDS, type MeasurementKind } from "@/core/bench/measure/measureColumns";
+import { HEADERS, type MeasurementKind } from "@/core/bench/measure/measureColumns";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { keepMeasurementAction } from "./bench.action";
 import styles from "./Bench.module.css";
 import { exampleReadings } from "./exampleReadings";
 import { MeasuredResult } from "./MeasuredResult";
+import { type RunOptions } from "./benchRun";
 import { MEASUREMENT_NAMES, measureText } from "./measureText";
+import { OPTION_FIELDS } from "./optionFields";
+import { OptionInput } from "./RunSetup";
+
+const MEASUREMENT_ORDER: readonly MeasurementKind[] = ["motor", "power", "esc", "servo", "meter", "pack"];
 
 /** How each is measured, with its cautions. */
 const PROCEDURES: Readonly<Record<MeasurementKind, { steps: string; caution: string }>> = {
@@ -32,27 +37,25 @@ const PROCEDURES: Readonly<Record<MeasurementKind, { steps: string; caution: str
     steps: "Load the pack in steps, nothing to its peak; write the amps and each cell's volts at each step.",
     caution: "Load lithium packs in a fire-safe place; stop at 3.3 V a cell or when it gets warm.",
   },
+  power: {
+    steps:
+      "Wattmeter between pack and craft; standby, brake, cruise and full, some readings each. Give the weakest part's amps, or take the baseline on the rig.",
+    caution: "Craft clamped and guarded, nobody in the prop disc, eye protection, one person has the cut-off.",
+  },
+  esc: {
+    steps:
+      "Thermometer on the ESC; full throttle until the temperature settles, time, amps of that ESC and °C every few seconds.",
+    caution: "Craft clamped and guarded. A hot ESC burns fingers and lights foam; stop at the limit.",
+  },
 };
 
-const NUMBERS = {
-  meter: [["setting", "Scale set now", ""]],
-  motor: [],
-  servo: [],
-  pack: [
-    ["capacityMah", "Capacity", "mAh"],
-    ["cRating", "C rating", "C"],
-    ["peakA", "The craft's peak", "A"],
-  ],
-} as const;
-
-type Options = Partial<Record<"setting" | "capacityMah" | "cRating" | "peakA", number | null>>;
-
 /** Readings typed, pasted or from a file: judged as they are typed, and kept on the job as evidence. */
-export function MeasurePanel({ target }: { target: { jobId: number; version: number } }) {
+export function MeasurePanel(props: { target: { jobId: number; version: number }; options: RunOptions }) {
+  const { target } = props;
   const { run, isBusy, failure, reload } = useVerb(keepMeasurementAction);
   const [kind, setKind] = useState<MeasurementKind>("motor");
   const [texts, setTexts] = useState<Partial<Record<MeasurementKind, string>>>({});
-  const [options, setOptions] = useState<Options>({ setting: null, capacityMah: 1500, cRating: null, peakA: null });
+  const [options, setOptions] = useState<RunOptions>({ capacityMah: 1500, ...props.options });
   const [isKept, setKept] = useState(false);
   const text = texts[kind] ?? "";
   const result = useMemo(() => (text.trim() ? measureText(text, kind, options) : null), [text, kind, options]);
@@ -63,12 +66,12 @@ export function MeasurePanel({ target }: { target: { jobId: number; version: num
   return (
     <details className="panel">
       <summary>
-        <span className="label">Motors, servos, meters and packs, from readings</span>
+        <span className="label">From readings: typed, pasted or in a file</span>
       </summary>
       <div className={styles.measure}>
         <div className="stack">
           <div className={styles.kinds} role="group" aria-label="What was measured">
-            {MEASUREMENT_KINDS.toReversed().map((each) => (
+            {MEASUREMENT_ORDER.map((each) => (
               <button key={each} className={styles.kind} aria-pressed={each === kind} onClick={() => setKind(each)}>
                 {MEASUREMENT_NAMES[each]}
               </button>
@@ -77,17 +80,13 @@ export function MeasurePanel({ target }: { target: { jobId: number; version: num
           <p>{PROCEDURES[kind].steps}</p>
           <p className="caution">{PROCEDURES[kind].caution}</p>
           <div className="row">
-            {NUMBERS[kind].map(([name, label, unit]) => (
-              <label key={name} className={styles.field}>
-                <span className="label">{label}</span>
-                <InputNumber
-                  min={0.001}
-                  value={options[name] ?? null}
-                  onChange={(value) => setOptions({ ...options, [name]: value })}
-                  suffix={unit}
-                  style={{ width: 130 }}
-                />
-              </label>
+            {OPTION_FIELDS[kind].map((field) => (
+              <OptionInput
+                key={field.name}
+                field={field}
+                value={options[field.name]}
+                onChange={(value) => setOptions({ ...options, [field.name]: value })}
+              />
             ))}
           </div>
           <Input.TextArea

@@ -1,160 +1,155 @@
 "use client";
 
 import { useQuery } from "@tanstack/react-query";
-import { Button, Checkbox, InputNumber, Select } from "antd";
-import { useEffect, useState } from "react";
-import { type RatedPart } from "@/core/bench/weakestInLine";
+import { Button, Checkbox, Select } from "antd";
+import { type ReactNode, useEffect, useState } from "react";
+import { profileDurationS, type ProfileStep } from "@/core/bench/run/profile";
+import { type RunPlan } from "@/core/bench/run/runKinds";
+import { type RunLimits } from "@/core/bench/run/runLimits";
 import { type RigStatus } from "@/rigs/runProtocol";
 import { HoldButton } from "@/shared/HoldButton";
-import { DRIVE_DEFECTS, type DriveDefect } from "@/sim/driveModel";
-import { type BenchBayProps } from "./BenchBay";
+import { BENCH_DEFECTS, type BenchDefect } from "@/sim/benchDefects";
 import styles from "./Bench.module.css";
+import { DEFECT_NAMES } from "./defectNames";
+import { Instruments } from "./Instruments";
 import { rigCalls } from "./rigCalls";
-import { type Sweep } from "./useSweep";
+import { type LiveRun } from "./useRun";
+import { type SerialStands } from "./useSerialStands";
 
 const HOLD_TO_ARM_MS = 1000;
-const DEFECT_NAMES: Readonly<Record<DriveDefect, string>> = {
-  "dragging-bearing": "a dragging bearing",
-  "coarse-prop": "a prop too coarse",
-  "tired-pack": "a tired pack",
-};
+const SEVERITIES = [
+  { value: 1, label: "early" },
+  { value: 2, label: "middle" },
+  { value: 3, label: "late" },
+];
 
-type Props = BenchBayProps & {
-  onLimits: (limits: BenchBayProps["limits"]) => void;
-  sweep: Sweep;
-};
+/** What is to be armed. */
+export interface RunOrder {
+  profileName: string;
+  profile: readonly ProfileStep[];
+  limits: RunLimits;
+  /** Why it cannot be armed yet; null when it can. */
+  problem: string | null;
+}
 
-/** The rig: who its instruments are, the limits, and the way to arm, run and stop it. */
-export function RigPanel({ target, limits, onLimits, lineParts, isDemo, mayEdit, sweep }: Props) {
-  const rig = useQuery({ queryKey: ["rig"], queryFn: rigCalls.connect, enabled: mayEdit, refetchInterval: 3000 });
+interface Props {
+  plan: RunPlan;
+  order: RunOrder;
+  live: LiveRun;
+  serial: SerialStands;
+  isDemo: boolean;
+  overdue: readonly string[];
+  onArm: (choice: { defect: BenchDefect | null; severity: number }) => void;
+  /** Profile, limits and what else is set before a run. */
+  children: ReactNode;
+}
+
+/** The rig: who its instruments are, what is to run, and the way to arm, run and stop it. */
+export function RigPanel({ plan, order, live, serial, isDemo, overdue, onArm, children }: Props) {
+  const rig = useQuery({
+    queryKey: ["rig"],
+    queryFn: () => rigCalls.connect(serial.pushed()),
+    refetchInterval: 1000,
+  });
   const [isGuarded, setGuarded] = useState(false);
-  const [defect, setDefect] = useState<DriveDefect | null>(null);
-  const { phase } = sweep;
+  const [defect, setDefect] = useState<BenchDefect | null>(null);
+  const [severity, setSeverity] = useState(2);
+  const { phase } = live;
   const isLive = phase === "armed" || phase === "running" || phase === "server lost";
-  const isReady = Boolean(rig.data?.wattmeter.identity && rig.data.throttle.identity);
-  useStopKey(isLive, sweep.stop);
-  if (!mayEdit)
-    return <section className="panel soft">You may look at runs here; running the rig needs a technician.</section>;
+  const missing = missingChannels(rig.data, plan.needs);
+  useStopKey(isLive, live.stop);
   return (
     <section className={`panel stack ${isLive ? styles.live : ""}`} aria-label="Rig">
       <h2>Rig {isLive && <span className={styles.powered}>· powered</span>}</h2>
       {isLive ? (
         <>
           {phase === "armed" && (
-            <Button type="primary" size="large" autoFocus onClick={() => void sweep.start()}>
-              Run: idle, cruise, full
+            <Button type="primary" size="large" autoFocus onClick={() => void live.start()}>
+              Run: {order.profileName.charAt(0).toLowerCase() + order.profileName.slice(1)}
             </Button>
           )}
-          <button className={styles.stop} onClick={sweep.stop}>
+          <button className={styles.stop} onClick={live.stop}>
             STOP <kbd>Space</kbd>
           </button>
-          <p>
-            Cuts by itself over {limits.maxCurrentA} A and under {limits.minVoltageV} V.
-          </p>
+          {live.status?.stepIndex != null && (
+            <p>
+              Step {live.status.stepIndex + 1} of {order.profile.length}: {order.profile[live.status.stepIndex]?.name}
+            </p>
+          )}
+          <p>Cuts by itself: {limitsText(order.limits)}.</p>
           <p className="soft">Keep this page in front: if it is hidden or closed, the throttle goes to zero.</p>
         </>
       ) : (
         <>
-          <Instruments rig={rig.data} problem={rig.error?.message} />
-          <div className={styles.limits}>
-            <Limit
-              label="Amps at most"
-              unit="A"
-              value={limits.maxCurrentA}
-              onChange={(maxCurrentA) => onLimits({ ...limits, maxCurrentA })}
-            />
-            <Limit
-              label="Volts at least"
-              unit="V"
-              value={limits.minVoltageV}
-              onChange={(minVoltageV) => onLimits({ ...limits, minVoltageV })}
-            />
-          </div>
-          <p className={styles.small}>
-            {lineParts.length > 0
-              ? `Amps: the weakest rated part in line, ${weakestRating(lineParts)}.`
-              : "No part in line has a rating yet, so amps begin at a cautious 30 A."}
-          </p>
+          <Instruments rig={rig.data} problem={rig.error?.message} serial={serial} overdue={overdue} />
+          {children}
           {isDemo && (
             <label className={styles.field}>
               Demo: on the simulated bench
-              <Select
-                value={defect ?? "healthy"}
-                onChange={(value) => setDefect(value === "healthy" ? null : (value as DriveDefect))}
-                options={[
-                  { value: "healthy", label: "this craft's drive, healthy" },
-                  ...DRIVE_DEFECTS.map((value) => ({ value, label: `the same with ${DEFECT_NAMES[value]}` })),
-                ]}
-              />
+              <span className="row">
+                <Select
+                  value={defect ?? "healthy"}
+                  style={{ flex: 1, minWidth: 0 }}
+                  onChange={(value) => setDefect(value === "healthy" ? null : (value as BenchDefect))}
+                  options={[
+                    { value: "healthy", label: "this craft, healthy" },
+                    ...BENCH_DEFECTS.map((value) => ({ value, label: `with ${DEFECT_NAMES[value]}` })),
+                  ]}
+                />
+                {defect && (
+                  <Select value={severity} onChange={setSeverity} options={SEVERITIES} aria-label="How far gone" />
+                )}
+              </span>
             </label>
           )}
-          <p className="caution">
-            Props off, or clamped and guarded, nobody in the prop disc. Eye protection on. One person has the cut-off.
-            Packs in the fire-safe place.
-          </p>
+          <p className="caution">{plan.caution}</p>
           <Checkbox checked={isGuarded} onChange={(event) => setGuarded(event.target.checked)}>
             All of that is so
           </Checkbox>
           <HoldButton
             holdMs={HOLD_TO_ARM_MS}
-            disabled={!isGuarded || !isReady || phase === "arming"}
-            onHeld={() => void sweep.arm({ jobId: target.jobId, limits, defect })}
+            disabled={!isGuarded || missing === null || order.problem !== null || phase === "arming"}
+            onHeld={() => onArm({ defect, severity })}
           >
             {phase === "arming" ? "Arming …" : "Hold for a second to arm"}
           </HoldButton>
+          <p className={styles.small}>
+            {Math.round(profileDurationS(order.profile))} s at most, {order.profile.length} steps.
+          </p>
+          {missing && missing.length > 0 && (
+            <p className="watch">Not measured, so there will be no verdict: {missing.join(", ")}.</p>
+          )}
+          {order.problem && (
+            <p role="alert" className="bad">
+              {order.problem}
+            </p>
+          )}
         </>
       )}
-      {sweep.problem && (
+      {live.problem && (
         <p role="alert" className="bad">
-          {sweep.problem}
+          {live.problem}
         </p>
       )}
     </section>
   );
 }
 
-function weakestRating(parts: readonly RatedPart[]): string {
-  const weakest = parts.reduce((low, part) =>
-    part.continuousA * part.parallel < low.continuousA * low.parallel ? part : low,
-  );
-  const { position, continuousA, parallel } = weakest;
-  return parallel === 1 ? `${position} ${continuousA} A` : `${position} ${continuousA} A, ${parallel} side by side`;
+/** Channels the verdict needs and nothing measures; null while the rig is not known. */
+function missingChannels(rig: RigStatus | undefined, needs: readonly string[]): string[] | null {
+  if (!rig || rig.instruments.every(({ identity }) => !identity)) return null;
+  const measured = rig.instruments.flatMap(({ identity, channels }) => (identity ? channels : []));
+  return needs.filter((channel) => !measured.includes(channel));
 }
 
-function Instruments({ rig, problem }: { rig: RigStatus | undefined; problem: string | undefined }) {
-  if (problem) return <p className="bad">{problem}</p>;
-  if (!rig) return <p className="soft">Connecting …</p>;
-  const instruments = [
-    ["Wattmeter", rig.wattmeter],
-    ["Throttle", rig.throttle],
-  ] as const;
-  return (
-    <div className={styles.small}>
-      {instruments.map(([name, { identity, problem: trouble, address }]) => (
-        <p key={name} title={`at ${address}`}>
-          {identity ? <span className="good">● connected</span> : <span className="bad">■ {trouble}</span>} {name}
-          {identity && ` ${identity.model}, ${identity.serial}`}
-        </p>
-      ))}
-    </div>
-  );
-}
-
-function Limit(props: { label: string; unit: string; value: number; onChange: (value: number) => void }) {
-  const { label, unit, value, onChange } = props;
-  return (
-    <label className={styles.field}>
-      {label}
-      <InputNumber
-        value={value}
-        min={1}
-        max={500}
-        suffix={unit}
-        style={{ width: "100%" }}
-        onChange={(next) => next !== null && onChange(next)}
-      />
-    </label>
-  );
+function limitsText(limits: RunLimits): string {
+  return Object.entries(limits)
+    .flatMap(([channel, { min, max, perS }]) => [
+      ...(max != null ? [`${channel} over ${max}`] : []),
+      ...(min != null ? [`${channel} under ${min}`] : []),
+      ...(perS != null ? [`${channel} changing by ${perS} a second`] : []),
+    ])
+    .join(", ");
 }
 
 /** Space stops, wherever the focus is, and presses nothing else while the rig is live. */

@@ -1,22 +1,22 @@
 "use client";
 
 import { useCallback } from "react";
-import { type PowerSample, type RunLimits } from "@/core/bench/findLimitCrossing";
 import { type ChartColours, ChartFrame } from "./ChartFrame";
-import { runChartOption } from "./runChartOption";
+import { runChartOption, type RunChartData, stripsOf } from "./runChartOption";
 
-interface Props {
-  samples: readonly PowerSample[];
-  baseline: readonly PowerSample[];
-  limits: RunLimits;
-  durationS: number;
-}
+const STRIP_PX = 132;
 
-/** Amps, watts and volts over time, one above the other, with limits drawn and the baseline in a second tone. */
-export function RunChart({ samples, baseline, limits, durationS }: Props) {
-  const toOption = useCallback(
-    (colours: ChartColours) => runChartOption({ samples, baseline, limits, durationS }, colours),
-    [samples, baseline, limits, durationS],
+/** The channels of a run over time, one above the other. */
+export function RunChart({ data }: { data: RunChartData }) {
+  const toOption = useCallback((colours: ChartColours) => runChartOption(data, colours), [data]);
+  const strips = stripsOf(data);
+  const shape = JSON.stringify([strips, data.others.length, data.limits, data.notes.length, data.durationS]);
+  return (
+    <ChartFrame
+      toOption={toOption}
+      shape={shape}
+      heightPx={Math.min(560, Math.max(230, strips.length * STRIP_PX))}
+      label={`${strips.join(", ")} over time`}
+    />
   );
-  return <ChartFrame toOption={toOption} heightPx={400} label="Amps, watts and volts over time" />;
 }

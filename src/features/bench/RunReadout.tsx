@@ -1,78 +1,91 @@
 "use client";
 
-import { type PowerSample } from "@/core/bench/findLimitCrossing";
-import { type Draw } from "@/core/bench/normaliseDraw";
+import { channelOf } from "@/core/bench/run/channels";
+import { type RunPlan } from "@/core/bench/run/runKinds";
+import { type Readings } from "@/core/bench/run/series";
 import { formatQuantity } from "@/shared/format";
 import { type AssessedRun } from "./assessRun";
 import styles from "./Bench.module.css";
 import { CUT_WORDS } from "./benchRun";
-import { type Sweep } from "./useSweep";
+import { type LiveRun } from "./useRun";
 
 interface Props {
-  sweep: Sweep;
-  samples: readonly PowerSample[];
+  live: LiveRun;
   assessed: AssessedRun | null;
   isLive: boolean;
+  plan: RunPlan;
+  /** Readings at the moment of a replay; null when none plays. */
+  replayed: (Readings & { time: number }) | null;
 }
 
-/** Live: amps, watts and volts as large as they go. Afterwards: how the run ended and what it settled at, at full throttle. */
-export function RunReadout({ sweep, samples, assessed, isLive }: Props) {
-  const full = assessed?.steps.find(({ throttle }) => throttle === 1);
-  const shown = isLive ? toDraw(samples.at(-1)) : (full ?? toDraw(highest(samples)));
-  const label = isLive ? "" : full ? " at full" : " at the peak";
-  const cut = assessed?.run;
+/** Live: the readings that matter, as large as they go. Afterwards: how the run ended and what it reached. */
+export function RunReadout({ live, assessed, isLive, plan, replayed }: Props) {
+  const full = assessed?.run.kind === "power-draw" ? assessed.steps.find(({ throttle }) => throttle === 1) : undefined;
+  const settled: Readings | undefined = full && { current: full.currentA, power: full.powerW, voltage: full.voltageV };
+  const shown = isLive ? live.latest : (replayed ?? settled ?? peaksOf(assessed));
+  const label = isLive || replayed ? "" : full ? " at full" : " at the peak";
   return (
     <div className="stack">
       <p aria-live="assertive">
-        {sweep.phase === "server lost" ? (
-          <strong className="bad">The server does not answer. The rig cuts the throttle by itself.</strong>
-        ) : sweep.phase === "armed" ? (
-          <strong className={styles.powered}>Armed. Run it, or stop within 20 seconds.</strong>
-        ) : isLive ? (
-          <strong className={styles.powered}>
-            Running, throttle {formatQuantity((samples.at(-1)?.throttle ?? 0) * 100, "%", 0)}
-          </strong>
-        ) : cut?.cutCause ? (
-          <>
-            <strong className={cut.cutCause === "end_of_profile" ? "good" : "bad"}>
-              Run {cut.id}: {CUT_WORDS[cut.cutCause]}.
-            </strong>{" "}
-            {cut.cutCause !== "end_of_profile" && cut.cutDetail}
-          </>
-        ) : (
-          <span className="soft">No run yet. The sweep goes idle, cruise, full and takes ten seconds.</span>
-        )}
+        <State live={live} assessed={assessed} isLive={isLive} plan={plan} replayed={replayed} />
       </p>
       <div className={styles.readout}>
-        {(
-          [
-            ["amps", shown?.currentA, "A", 1],
-            ["watts", shown?.powerW, "W", 0],
-            ["volts", shown?.voltageV, "V", 2],
-          ] as const
-        ).map(([name, value, unit, decimals]) => (
-          <p key={name}>
-            <span className={`number ${styles.figure}`} data-reading={name}>
-              {formatQuantity(value ?? NaN, unit, decimals)}
-            </span>
-            <span className="label">
-              {name}
-              {label}
-            </span>
-          </p>
-        ))}
+        {plan.draws.slice(0, 3).map((name) => {
+          const { label: title, unit, decimals } = channelOf(name);
+          return (
+            <p key={name}>
+              <span className={`number ${styles.figure}`} data-reading={name}>
+                {formatQuantity(shown[name] ?? NaN, unit, decimals)}
+              </span>
+              <span className="label">
+                {title.toLowerCase()}
+                {label}
+              </span>
+            </p>
+          );
+        })}
       </div>
     </div>
   );
 }
 
-function toDraw(sample: PowerSample | undefined): Draw | undefined {
-  return sample && { voltageV: sample.voltageV, currentA: sample.currentA, powerW: sample.voltageV * sample.currentA };
+function State({ live, assessed, isLive, plan, replayed }: Props) {
+  const cut = assessed?.run;
+  if (live.phase === "server lost")
+    return <strong className="bad">The server does not answer. The rig cuts the throttle by itself.</strong>;
+  if (live.phase === "armed")
+    return <strong className={styles.powered}>Armed. Run it, or stop within 20 seconds.</strong>;
+  if (isLive)
+    return (
+      <strong className={styles.powered}>
+        Running, throttle {formatQuantity((live.latest.throttle ?? 0) * 100, "%", 0)}
+        {live.latest.output ? `, motor ${live.latest.output}` : ""}
+      </strong>
+    );
+  if (replayed)
+    return (
+      <strong>
+        Replay, {formatQuantity(replayed.time, "s", 1)}, throttle{" "}
+        {formatQuantity((replayed.throttle ?? 0) * 100, "%", 0)}
+      </strong>
+    );
+  if (cut?.cutCause)
+    return (
+      <>
+        <strong className={cut.cutCause === "end_of_profile" || cut.cutCause === "imported" ? "good" : "bad"}>
+          Run {cut.id}: {CUT_WORDS[cut.cutCause]}.
+        </strong>{" "}
+        {cut.cutCause !== "end_of_profile" && cut.cutCause !== "imported" && cut.cutDetail}
+      </>
+    );
+  return <span className="soft">No run yet. {plan.does}</span>;
 }
 
-function highest(samples: readonly PowerSample[]): PowerSample | undefined {
-  return samples.reduce<PowerSample | undefined>(
-    (top, sample) => (top === undefined || sample.currentA > top.currentA ? sample : top),
-    undefined,
+function peaksOf(assessed: AssessedRun | null): Readings {
+  return Object.fromEntries(
+    Object.entries(assessed?.points ?? {}).map(([name, points]) => [
+      name,
+      points.reduce((top, [, value]) => Math.max(top, value), -Infinity),
+    ]),
   );
 }

@@ -1,19 +1,25 @@
 "use client";
 
 import { Button, Checkbox } from "antd";
-import { useState } from "react";
-import { type StepComparison } from "@/core/bench/judgePowerDraw";
+import { type ReactNode, useState } from "react";
+import { type VerdictWord } from "@/core/bench/judgePowerDraw";
+import { FLIGHT_SHARE } from "@/core/bench/measure/judgePower";
+import { type RunPlan } from "@/core/bench/run/runKinds";
 import { NextBay } from "@/features/job/NextBay";
 import { FailureNotice } from "@/shared/FailureNotice";
-import { formatChange, formatQuantity } from "@/shared/format";
+import { formatQuantity } from "@/shared/format";
 import { useVerb } from "@/shared/useVerb";
-import { type AssessedRun } from "./assessRun";
+import { type AssessedRun, type RunRange } from "./assessRun";
 import { keepRunAction } from "./bench.action";
 import styles from "./Bench.module.css";
+import { MeasuredResult } from "./MeasuredResult";
+import { StepComparisonTable } from "./StepComparisonTable";
 import { VERDICT_SHAPES, verdictClass } from "./verdictWords";
 
 interface Props {
+  plan: RunPlan;
   assessed: AssessedRun | null;
+  range: RunRange;
   target: { jobId: number; version: number };
   hasBaseline: boolean;
   isKept: boolean;
@@ -22,49 +28,20 @@ interface Props {
 }
 
 /** What the run says: the verdict as word, shape and colour, each reason with its margin, and the sums behind them. */
-export function VerdictPanel({ assessed, target, hasBaseline, isKept, mayEdit, isHere }: Props) {
-  const { run, isBusy, failure, reload } = useVerb(keepRunAction);
-  const [asBaseline, setAsBaseline] = useState(!hasBaseline);
-  const isWhole = assessed?.run.cutCause === "end_of_profile";
+export function VerdictPanel({ plan, assessed, range, target, hasBaseline, isKept, mayEdit, isHere }: Props) {
   return (
     <div className="stack">
       <section className="panel stack" aria-label="Verdict">
         <h2>Verdict</h2>
         {!assessed ? (
-          <p className="soft">
-            After the run: like for like against the baseline, and against the weakest part in line.
-          </p>
+          <p className="soft">After the run: {plan.does.charAt(0).toLowerCase() + plan.does.slice(1)}</p>
         ) : (
           <>
-            <p className={`${styles.verdict} ${verdictClass(assessed.verdict.word)}`}>
-              {VERDICT_SHAPES[assessed.verdict.word]} {assessed.verdict.word}
-            </p>
-            <ul className={styles.reasons}>
-              {assessed.verdict.reasons.map((reason) => (
-                <li key={reason}>{reason}</li>
-              ))}
-            </ul>
-            {assessed.verdict.comparisons.map((comparison) => (
-              <Comparison key={comparison.name} comparison={comparison} />
-            ))}
-            {mayEdit && assessed.steps.length > 0 && !isKept && (
-              <>
-                {isWhole && (
-                  <Checkbox checked={asBaseline} onChange={(event) => setAsBaseline(event.target.checked)}>
-                    Make it this craft&rsquo;s baseline
-                  </Checkbox>
-                )}
-                <Button
-                  type="primary"
-                  loading={isBusy}
-                  onClick={() => void run({ ...target, runId: assessed.run.id, asBaseline: asBaseline && isWhole })}
-                >
-                  Keep as evidence
-                </Button>
-              </>
+            <Said assessed={assessed} />
+            <Overdue assessed={assessed} />
+            {mayEdit && (
+              <KeepRun assessed={assessed} range={range} target={target} hasBaseline={hasBaseline} isKept={isKept} />
             )}
-            {isKept && <p className="good">Kept on the job.</p>}
-            <FailureNotice failure={failure} onReload={reload} />
           </>
         )}
       </section>
@@ -73,34 +50,85 @@ export function VerdictPanel({ assessed, target, hasBaseline, isKept, mayEdit, i
   );
 }
 
-function Comparison({ comparison }: { comparison: StepComparison }) {
-  const { name, measured, normalised, baseline, currentChange } = comparison;
-  const rows = [
-    ["measured", measured],
-    ["at one voltage", normalised],
-    ["baseline", baseline],
-  ] as const;
+function Said({ assessed: { verdict, ladder, measured, problem, steps, run } }: { assessed: AssessedRun }) {
+  if (measured) return <MeasuredResult measured={measured} />;
+  if (ladder) return <Words word={ladder.word} reasons={ladder.reasons} />;
+  if (verdict) {
+    const share = run.options.flightShare ?? FLIGHT_SHARE;
+    const full = steps.find(({ throttle }) => throttle === 1);
+    return (
+      <Words word={verdict.word} reasons={verdict.reasons}>
+        {verdict.comparisons.map((comparison) => (
+          <StepComparisonTable key={comparison.name} comparison={comparison} />
+        ))}
+        {full && (
+          <p className={styles.small}>
+            In flight the props unload: about {formatQuantity(full.currentA * share, "A", 1)} at full, held amps ×{" "}
+            {share}
+            {share === FLIGHT_SHARE && " (common practice)"}.
+          </p>
+        )}
+      </Words>
+    );
+  }
+  return <p role="status">{problem ?? "This run says nothing."}</p>;
+}
+
+function Words({ word, reasons, children }: { word: VerdictWord; reasons: readonly string[]; children?: ReactNode }) {
   return (
-    <details open={Math.abs(currentChange) > 0.08}>
-      <summary>
-        {name}: <strong className="number">{formatChange(currentChange)}</strong> amps, like for like
-      </summary>
-      <table className={`number ${styles.sums}`}>
-        <tbody>
-          {rows.map(([title, draw]) => (
-            <tr key={title}>
-              <th>{title}</th>
-              <td>{formatQuantity(draw.voltageV, "V", 2)}</td>
-              <td>{formatQuantity(draw.currentA, "A", 1)}</td>
-              <td>{formatQuantity(draw.powerW, "W", 0)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <p className="soft" style={{ fontSize: 13 }}>
-        Fixed prop: amps × ({baseline.voltageV.toFixed(2)} / {measured.voltageV.toFixed(2)})², watts × the same cubed.
-        Propeller laws.
+    <>
+      <p className={`${styles.verdict} ${verdictClass(word)}`}>
+        {VERDICT_SHAPES[word]} {word}
       </p>
-    </details>
+      <ul className={styles.reasons}>
+        {reasons.map((reason) => (
+          <li key={reason}>{reason}</li>
+        ))}
+      </ul>
+      {children}
+    </>
+  );
+}
+
+function Overdue({ assessed }: { assessed: AssessedRun }) {
+  const overdue = assessed.run.instruments.filter(({ isOverdue }) => isOverdue);
+  return overdue.length === 0 ? null : (
+    <p className="watch">
+      ▲ Measured with {overdue.map(({ model }) => model).join(", ")}, whose calibration had run out on that day.
+    </p>
+  );
+}
+
+function KeepRun({
+  assessed,
+  range,
+  target,
+  hasBaseline,
+  isKept,
+}: Omit<Props, "plan" | "mayEdit" | "isHere" | "assessed"> & { assessed: AssessedRun }) {
+  const { run: keep, isBusy, failure, reload } = useVerb(keepRunAction);
+  const { run, measured, steps, hasMotorBaselines } = assessed;
+  const mayBeBaseline = run.cutCause === "end_of_profile" && (run.kind === "power-draw" || run.kind === "motor");
+  const hasOne = run.kind === "motor" ? hasMotorBaselines : hasBaseline;
+  const isGood = (assessed.verdict ?? measured)?.word !== "bad";
+  const [asBaseline, setAsBaseline] = useState(!hasOne && isGood);
+  if (isKept) return <p className="good">Kept on the job.</p>;
+  if (!measured && (steps.length === 0 || (!assessed.verdict && !assessed.ladder))) return null;
+  return (
+    <>
+      {mayBeBaseline && (
+        <Checkbox checked={asBaseline} onChange={(event) => setAsBaseline(event.target.checked)}>
+          {run.kind === "motor" ? "Make it these motors’ baseline" : "Make it this craft’s baseline"}
+        </Checkbox>
+      )}
+      <Button
+        type="primary"
+        loading={isBusy}
+        onClick={() => void keep({ ...target, ...range, runId: run.id, asBaseline: asBaseline && mayBeBaseline })}
+      >
+        Keep as evidence
+      </Button>
+      <FailureNotice failure={failure} onReload={reload} />
+    </>
   );
 }

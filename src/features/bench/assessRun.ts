@@ -1,41 +1,118 @@
 import "server-only";
-import { type PowerSample } from "@/core/bench/findLimitCrossing";
 import { judgePowerDraw, type PowerDrawVerdict } from "@/core/bench/judgePowerDraw";
-import { type StepDraw, summariseSweep } from "@/core/bench/summariseSweep";
+import { type Measured } from "@/core/bench/measure/measured.types";
+import { type MotorFacts } from "@/core/bench/measure/motorFacts";
+import { type LadderVerdict } from "@/core/bench/overVoltLadder";
+import { Envelope } from "@/core/bench/run/Envelope";
+import { judgeRun } from "@/core/bench/run/judgeRun";
+import { cutToRange, powerOf, sampleCount, type Series } from "@/core/bench/run/series";
+import { type StepDraw, summariseSweep } from "@/core/bench/run/summariseSweep";
 import { getCraft } from "@/features/craft/craftRepository";
 import { listFittedParts } from "@/features/craft/fittedPartRepository";
 import { type Db } from "@/server/db";
+import { assessLadder } from "./assessLadder";
 import { type BenchRun } from "./benchRun";
 import { getRun, listSamples } from "./benchRunRepository";
 import { linePartsOf } from "./lineParts";
+import { listMotorBaselines } from "./partBaselineRepository";
+import { listRunNotes, type RunNote } from "./runNoteRepository";
+
+/** Points to draw of each channel, [seconds, value], reduced by lowest and highest. */
+export type RunPoints = Readonly<Record<string, [number, number][]>>;
 
 /** A run with all that is worked out from its samples. Nothing of it is stored: it follows from them. */
 export interface AssessedRun {
   run: BenchRun;
-  samples: PowerSample[];
+  sampleCount: number;
+  /** Length of the whole run, whatever stretch is looked at. */
+  lengthS: number;
+  points: RunPoints;
   steps: StepDraw[];
-  verdict: PowerDrawVerdict;
-  baseline: { run: BenchRun; samples: PowerSample[]; steps: StepDraw[] } | null;
+  /** Of a power-draw run. */
+  verdict: PowerDrawVerdict | null;
+  /** Of a rung of an over-voltage ladder, with the other rungs. */
+  ladder: LadderVerdict | null;
+  /** Of all other kinds. */
+  measured: Measured | null;
+  /** Why there is no verdict. */
+  problem: string | null;
+  baseline: { runId: number; points: RunPoints } | null;
+  notes: RunNote[];
+  hasMotorBaselines: boolean;
 }
+
+/** A stretch of a run in seconds; null for its start or end. */
+export interface RunRange {
+  fromS: number | null;
+  toS: number | null;
+}
+const WHOLE: RunRange = { fromS: null, toS: null };
 
 /**
- * Works a run out and judges it against the craft's baseline and the weakest part in line.
+ * Works a run out and judges it: against the craft's baselines, the weakest part in line, and its motors against each other.
  *
+ * @param range - The stretch that counts.
+ * @returns What a page shows, and the facts of its motors by name.
  * @throws {NotFoundError}
  */
-export async function assessRun(db: Db, runId: number): Promise<AssessedRun> {
+export async function assessRun(
+  db: Db,
+  runId: number,
+  range: RunRange = WHOLE,
+): Promise<{ assessed: AssessedRun; facts: ReadonlyMap<string, MotorFacts> }> {
   const run = await getRun(db, runId);
   const craft = await getCraft(db, run.craftId);
-  const [samples, parts] = [await listSamples(db, runId), await listFittedParts(db, run.craftId)];
-  const steps = summariseSweep(samples, run.profile);
+  const whole = await listSamples(db, runId);
+  const parts = linePartsOf(craft, await listFittedParts(db, run.craftId));
+  const series = cutToRange(whole, range.fromS ?? 0, range.toS ?? Infinity);
+  const steps = summariseSweep(series, run.profile);
+  const isPower = run.kind === "power-draw";
   const baseline =
-    craft.baselineRunId === null || craft.baselineRunId === runId ? null : await loadRun(db, craft.baselineRunId);
-  const verdict = judgePowerDraw(steps, baseline?.steps ?? [], linePartsOf(craft, parts));
-  return { run, samples, steps, verdict, baseline };
+    !isPower || craft.baselineRunId === null || craft.baselineRunId === runId
+      ? null
+      : await loadBaseline(db, craft.baselineRunId);
+  const motorBaselines = run.kind === "motor" ? await listMotorBaselines(db, craft.id) : new Map<string, never>();
+  const judged = judgeRun(run.kind, series, run.profile, run.options, {
+    motorCount: craft.motorCount,
+    // A run is not compared with itself.
+    motors: new Map([...motorBaselines].flatMap(([name, one]) => (one.runId === runId ? [] : [[name, one.facts]]))),
+  });
+  const { facts, ...measured } = judged.measured ?? {};
+  return {
+    facts: facts ?? new Map(),
+    assessed: {
+      run,
+      sampleCount: sampleCount(whole),
+      lengthS: whole.time?.at(-1) ?? 0,
+      points: pointsOf(series),
+      steps,
+      verdict: isPower ? judgePowerDraw(steps, baseline?.steps ?? [], parts, densityRatio(baseline?.run, run)) : null,
+      ladder: run.kind === "ladder" ? await assessLadder(db, run, steps, parts) : null,
+      measured: judged.measured ? (measured as Measured) : null,
+      problem: judged.problem,
+      baseline: baseline && { runId: baseline.run.id, points: pointsOf(baseline.series) },
+      notes: await listRunNotes(db, runId),
+      hasMotorBaselines: motorBaselines.size > 0,
+    },
+  };
 }
 
-async function loadRun(db: Db, runId: number) {
+/** What is drawn of a series, watts with it. */
+export function pointsOf(series: Series): RunPoints {
+  const power = powerOf(series);
+  const envelope = new Envelope();
+  envelope.push(power.length > 0 ? { ...series, power } : series);
+  return Object.fromEntries(envelope.names().map((name) => [name, envelope.points(name)]));
+}
+
+async function loadBaseline(db: Db, runId: number) {
   const run = await getRun(db, runId);
-  const samples = await listSamples(db, runId);
-  return { run, samples, steps: summariseSweep(samples, run.profile) };
+  const series = await listSamples(db, runId);
+  return { run, series, steps: summariseSweep(series, run.profile) };
+}
+
+/** Both days' air must be known, or the air is left out of the comparison. */
+function densityRatio(baseline: BenchRun | undefined, run: BenchRun): number {
+  const [then, now] = [baseline?.options.densityKgM3, run.options.densityKgM3];
+  return then && now ? then / now : 1;
 }

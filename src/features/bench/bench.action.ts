@@ -1,10 +1,13 @@
 "use server";
 
 import { runAction } from "@/features/people/runAction";
-import { KeepRunInput } from "./bench.schema";
+import { KeepRunInput, NoteRunInput } from "./bench.schema";
 import { keepRun } from "./benchVerbs";
+import { SaveEscSettingsInput } from "./escSettings.schema";
 import { keepMeasurement } from "./keepMeasurement";
 import { KeepMeasurementInput } from "./keepMeasurement.schema";
+import { noteRun } from "./runFileVerbs";
+import { saveEscSettings } from "./saveEscSettings";
 
 /** Keeps a run on its job as evidence. */
 export async function keepRunAction(raw: unknown) {
@@ -14,4 +17,14 @@ export async function keepRunAction(raw: unknown) {
 /** Keeps a table of readings on its job as evidence. */
 export async function keepMeasurementAction(raw: unknown) {
   return runAction(KeepMeasurementInput, raw, keepMeasurement);
+}
+
+/** Writes a remark at a moment of a run. */
+export async function noteRunAction(raw: unknown) {
+  return runAction(NoteRunInput, raw, noteRun);
+}
+
+/** Saves the settings of the craft's ESCs. */
+export async function saveEscSettingsAction(raw: unknown) {
+  return runAction(SaveEscSettingsInput, raw, saveEscSettings);
 }

@@ -3,9 +3,11 @@ import { type Craft, type FittedPart } from "@/features/craft/craft";
 import { positionsOf } from "@/features/craft/positionsOf";
 import { DEMO_DRIVES } from "@/sim/demoDrives";
 import { CRAFT_KIND_LIST } from "@/core/refit/craftKinds";
-import { ArmSweepInput } from "./bench.schema";
+import { POWER_DRAW_PROFILE } from "@/core/bench/run/profiles";
+import { ArmRunInput } from "./bench.schema";
 import { linePartsOf, suggestedLimits } from "./lineParts";
-import { runChartOption } from "./runChartOption";
+import { type RunPoints } from "./assessRun";
+import { runChartOption, stripsOf } from "./runChartOption";
 import { simulatedDriveOf } from "./simulatedDriveOf";
 
 const craft = { motorCount: 4, cellCount: 4 } as Craft;
@@ -46,43 +48,62 @@ describe("linePartsOf", () => {
 describe("suggestedLimits", () => {
   it("begins at the weakest rating in line and at what the cells may do", () => {
     expect(suggestedLimits(craft, linePartsOf(craft, [lead, part({ continuousA: 30 })]))).toEqual({
-      maxCurrentA: 120,
-      minVoltageV: 12.8,
-      maxVoltageV: 17.6,
+      current: { max: 120 },
+      voltage: { min: 12.8, max: 17.6 },
     });
   });
 
-  it("is cautious without any rating", () => expect(suggestedLimits(craft, []).maxCurrentA).toBe(30));
+  it("is cautious without any rating", () => expect(suggestedLimits(craft, []).current!.max).toBe(30));
 });
 
-describe("ArmSweepInput", () => {
+describe("ArmRunInput", () => {
   const good = {
     jobId: 1,
     operatorToken: "3f2c8d1e-7a64-4b7f-9d55-0a6a1c2b3d4e",
-    limits: { maxCurrentA: 60, minVoltageV: 12.8, maxVoltageV: 17.6 },
+    kind: "power-draw",
+    profile: POWER_DRAW_PROFILE,
+    limits: { current: { max: 60 }, voltage: { min: 12.8, max: 17.6 } },
   };
-  it("takes whole limits and no defect by default", () => {
-    expect(v.parse(ArmSweepInput, good)).toEqual({ ...good, defect: null });
+  it("takes a whole order, with no defect, the usual rate and no options by default", () => {
+    expect(v.parse(ArmRunInput, good)).toMatchObject({ kind: "power-draw", defect: null, rateHz: 20, options: {} });
+  });
+  it("takes a servo alone without a bound on the amps", () => {
+    const servo = {
+      ...good,
+      kind: "servo",
+      profile: [{ name: "x", throttle: 0, holdS: 1, pulseS: 1.5e-3 }],
+      limits: {},
+    };
+    expect(v.safeParse(ArmRunInput, servo).success).toBe(true);
   });
   it.each<[string, object]>([
-    ["no current limit", { limits: { ...good.limits, maxCurrentA: undefined } }],
-    ["a current limit of zero", { limits: { ...good.limits, maxCurrentA: 0 } }],
+    ["motors without a current limit", { limits: { voltage: { min: 12 } } }],
+    ["a current limit of zero", { limits: { current: { max: 0 } } }],
+    ["a limit on a channel that there is not", { limits: { ...good.limits, mood: { max: 1 } } }],
+    ["a throttle above full", { profile: [{ name: "x", throttle: 1.1, holdS: 1 }] }],
     ["a defect that the simulator does not have", { defect: "gremlin" }],
     ["a made-up operator", { operatorToken: "me" }],
-  ])("refuses %s", (_, over) => expect(v.safeParse(ArmSweepInput, { ...good, ...over }).success).toBe(false));
+  ])("refuses %s", (_, over) => expect(v.safeParse(ArmRunInput, { ...good, ...over }).success).toBe(false));
 });
 
 describe("runChartOption", () => {
   const colours = { ink: "i", soft: "s", line: "l", main: "m", second: "2", limit: "x", card: "c" };
-  const samples = [{ timeS: 1, throttle: 1, voltageV: 12, currentA: 10 }];
   type Series = {
     name: string;
     data: [number, number][];
     lineStyle: { color: string };
-    markLine?: { data: { yAxis: number }[] };
+    markLine?: { data: { yAxis?: number; xAxis?: number }[] };
   };
+  const main: RunPoints = { current: [[1, 10]], power: [[1, 120]], voltage: [[1, 12]], step: [[1, 0]] };
   const option = runChartOption(
-    { samples, baseline: samples, limits: { maxCurrentA: 60, minVoltageV: 9.6 }, durationS: 10 },
+    {
+      main,
+      others: [{ name: "baseline", points: main }],
+      limits: { current: { max: 60 }, voltage: { min: 9.6, max: 20 } },
+      durationS: 10,
+      draws: ["current", "power", "voltage"],
+      notes: [{ atS: 3, note: "a squeal" }],
+    },
     colours,
   ) as {
     series: Series[];
@@ -94,9 +115,10 @@ describe("runChartOption", () => {
   };
   const series = (name: string) => option.series.find((one) => one.name === name)!;
 
-  it("draws amps, watts and volts, each with its unit on the axis", () => {
+  it("draws amps, watts and volts, each with its unit on the axis, and no commands", () => {
     expect(option.yAxis.map(({ axisLabel }) => axisLabel.formatter)).toEqual(["{value} A", "{value} W", "{value} V"]);
     expect(series("Watts").data).toEqual([[1, 120]]);
+    expect(stripsOf({ main: { speed: [], step: [] }, draws: ["current"] })).toEqual(["speed"]);
   });
 
   it("keeps the limits in sight, and makes room for what lies beyond them", () => {
@@ -105,10 +127,10 @@ describe("runChartOption", () => {
     expect([volts!.min!({ min: 12 }), volts!.min!({ min: 8 })]).toEqual([9.6, 8]);
   });
 
-  it("draws the limits, and the baseline in the second tone", () => {
-    expect(series("Amps").markLine!.data).toEqual([{ yAxis: 60 }]);
+  it("draws the limits and the remarks, and other runs in the second tone", () => {
+    expect(series("Amps").markLine!.data).toEqual([{ yAxis: 60 }, expect.objectContaining({ xAxis: 3 })]);
     expect(series("Volts").markLine!.data).toEqual([{ yAxis: 9.6 }]);
-    expect(series("Watts").markLine).toBeUndefined();
+    expect(series("Watts").markLine!.data).toEqual([]);
     expect(series("Amps, baseline").lineStyle.color).toBe("2");
   });
 });

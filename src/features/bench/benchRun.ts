@@ -1,7 +1,23 @@
-import { type RunLimits } from "@/core/bench/findLimitCrossing";
-import { type SweepStep } from "@/core/bench/sweepProfile";
+import { type MeasurementOptions } from "@/core/bench/measure/measureColumns";
+import { type ProfileStep } from "@/core/bench/run/profile";
+import { type RunKind } from "@/core/bench/run/runKinds";
+import { type RunLimits } from "@/core/bench/run/runLimits";
 import { type InstrumentIdentity } from "@/rigs/instruments";
 import { type CutCause } from "@/rigs/runProtocol";
+
+/** An instrument as it took part in a run. */
+export interface RunInstrument extends InstrumentIdentity {
+  /** True when its calibration had run out on that day. */
+  isOverdue?: boolean;
+}
+
+/** What a run's verdict needs beside the samples. */
+export interface RunOptions extends MeasurementOptions {
+  /** Cells of the usual and the higher pack, and the rung, of an over-voltage ladder. */
+  usualCells?: number | null | undefined;
+  higherCells?: number | null | undefined;
+  rung?: number | null | undefined;
+}
 
 /** A stored bench run without its samples. */
 export interface BenchRun {
@@ -9,10 +25,12 @@ export interface BenchRun {
   craftId: number;
   jobId: number | null;
   personName: string;
-  kind: "power-draw";
-  profile: SweepStep[];
+  kind: RunKind;
+  profile: ProfileStep[];
   limits: RunLimits;
-  instruments: { wattmeter: InstrumentIdentity; throttle: InstrumentIdentity } | null;
+  options: RunOptions;
+  rateHz: number;
+  instruments: readonly RunInstrument[];
   state: "armed" | "running" | "ended";
   cutCause: CutCause | null;
   cutDetail: string;
@@ -29,4 +47,5 @@ export const CUT_WORDS: Readonly<Record<CutCause, string>> = {
   instrument_lost: "Cut: an instrument was lost",
   disarmed: "Disarmed before it ran",
   agent_lost: "The rig agent stopped",
+  imported: "Taken from a file",
 };

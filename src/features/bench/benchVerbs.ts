@@ -1,64 +1,66 @@
 import "server-only";
 import { type PowerDrawVerdict, WATCH_CHANGE } from "@/core/bench/judgePowerDraw";
-import { POWER_DRAW_PROFILE } from "@/core/bench/sweepProfile";
+import { requireProfile } from "@/core/bench/run/profile";
+import { RUN_PLANS } from "@/core/bench/run/runKinds";
+import { CoreInputError } from "@/core/CoreInputError";
 import { getCraft, setBaselineRun } from "@/features/craft/craftRepository";
+import { listFittedParts } from "@/features/craft/fittedPartRepository";
+import { isOverdue } from "@/features/instruments/instrument";
+import { listInstruments } from "@/features/instruments/instrumentRepository";
+import { rig, toAppError } from "@/features/instruments/rig";
 import { changeJob } from "@/features/job/changeJob";
+import { type Job } from "@/features/job/job";
 import { type NewJobEvent } from "@/features/job/jobEvent.schema";
 import { getJob } from "@/features/job/jobRepository";
 import { refreshedHeadline } from "@/features/job/refreshedHeadline";
 import { formatChange } from "@/shared/format";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
-import { RigCallError, rigClient } from "@/rigs/rigClient";
-import { type RigStatus, type RunStatus } from "@/rigs/runProtocol";
+import { type RunStatus } from "@/rigs/runProtocol";
+import { type Db } from "@/server/db";
 import { environment } from "@/server/env";
 import { AppError } from "@/server/errors";
-import { assessRun } from "./assessRun";
-import { type ArmSweepInput, type KeepRunInput } from "./bench.schema";
+import { type AssessedRun, assessRun } from "./assessRun";
+import { type ArmRunInput, type KeepRunInput } from "./bench.schema";
 import { endRun, insertRun } from "./benchRunRepository";
+import { measurementEvents } from "./measurementEvents";
+import { setPartBaseline } from "./partBaselineRepository";
 import { simulatedDriveOf } from "./simulatedDriveOf";
-
-/** The rig agent of this installation. */
-export function rig() {
-  const { RIG_URL, RIG_TOKEN } = environment();
-  return rigClient(RIG_URL, RIG_TOKEN);
-}
-
-/**
- * Connects the rig's instruments and says what each is.
- *
- * @throws {AppError} `forbidden`, `rig_unreachable`
- */
-export async function connectRig(context: VerbContext): Promise<RigStatus> {
-  requireRole(context, "technician");
-  return rig().connect().catch(toAppError);
-}
 
 /**
  * Opens a run and arms the rig for it. From here on the page must be heard from, or the rig disarms.
  *
- * @throws {AppError} `forbidden`, `rig_unreachable` with what the rig says; {NotFoundError}
+ * @throws {AppError} `forbidden`, `invalid_input` for a profile that must not run, `rig_unreachable` with what the rig says;
+ *   {NotFoundError}
  */
-export async function armSweep(context: VerbContext, input: ArmSweepInput): Promise<RunStatus> {
+export async function armRun(context: VerbContext, input: ArmRunInput): Promise<RunStatus> {
   requireRole(context, "technician");
   const { pool, person, now } = context;
-  const { jobId, limits, operatorToken, defect } = input;
+  const { jobId, kind, profile, limits, options, rateHz, operatorToken, defect, severity } = input;
+  try {
+    requireProfile(profile);
+  } catch (error) {
+    if (error instanceof CoreInputError) throw new AppError("invalid_input", error.message);
+    throw error;
+  }
   const job = await getJob(pool, jobId);
   const craft = await getCraft(pool, job.craftId);
-  const status = await connectRig(context);
-  const { wattmeter, throttle } = status;
-  if (!wattmeter.identity || !throttle.identity) {
-    throw new AppError("rig_unreachable", `Cannot arm: ${wattmeter.problem ?? throttle.problem}`);
-  }
-  const instruments = { wattmeter: wattmeter.identity, throttle: throttle.identity };
-  const profile = POWER_DRAW_PROFILE;
+  const status = await rig().status().catch(toAppError);
+  const today = now.toISOString().slice(0, 10);
+  const shelf = await listInstruments(pool);
+  const instruments = status.instruments.flatMap(({ id, identity }) => {
+    const known = shelf.find((one) => one.id === id);
+    return identity ? [{ ...identity, isOverdue: known ? isOverdue(known, today) : false }] : [];
+  });
   const runId = await insertRun(
     pool,
-    { craftId: craft.id, jobId, personId: person.id, profile, limits, instruments },
+    { craftId: craft.id, jobId, personId: person.id, kind, profile, limits, options, rateHz, instruments },
     now,
   );
-  const simulate = environment().PITSTOPA_DEMO ? { drive: simulatedDriveOf(craft.kind), defect } : undefined;
+  const simulate = environment().PITSTOPA_DEMO
+    ? { drive: simulatedDriveOf(craft.kind), defect, severity, seed: craft.id, cells: cellsOnBench(input) }
+    : undefined;
   try {
-    return await rig().arm({ runId, operatorToken, profile: [...profile], limits, simulate });
+    return await rig().arm({ runId, operatorToken, profile, limits, rateHz, simulate });
   } catch (error) {
     await endRun(pool, runId, "disarmed", error instanceof Error ? error.message : String(error), now);
     return toAppError(error);
@@ -68,45 +70,75 @@ export async function armSweep(context: VerbContext, input: ArmSweepInput): Prom
 /**
  * Puts a run on its job as evidence, with its figures and verdict as they are now.
  *
- * @throws {AppError} `forbidden`, `invalid_input` for a run of another job, `not_ready` for one that never settled;
+ * @throws {AppError} `forbidden`, `invalid_input` for a run of another job, `not_ready` for one that says nothing;
  *   {ConflictError}; {NotFoundError}
  */
 export async function keepRun(context: VerbContext, input: KeepRunInput): Promise<null> {
   requireRole(context, "technician");
   return changeJob(context, input, async (db, job) => {
-    const { run, steps, verdict } = await assessRun(db, input.runId);
+    const { assessed, facts } = await assessRun(db, input.runId, input);
+    const { run, measured } = assessed;
     if (run.jobId !== job.id) throw new AppError("invalid_input", `Run ${run.id} belongs to another job.`);
-    if (steps.length === 0) throw new AppError("not_ready", "This run has no settled step to keep.");
     if (input.asBaseline) {
       if (run.cutCause !== "end_of_profile")
         throw new AppError("not_ready", "Only a run that went to its end can be a baseline.");
-      await setBaselineRun(db, job.craftId, run.id);
+      if (run.kind === "power-draw") await setBaselineRun(db, job.craftId, run.id);
+      if (run.kind === "motor") await keepMotorBaselines(db, context.now, run.id, job.craftId, facts);
     }
-    const kept: NewJobEvent = {
-      kind: "run_kept",
-      payload: {
-        runId: run.id,
-        word: verdict.word,
-        reasons: verdict.reasons,
-        steps: steps.map((step) => {
-          const comparison = verdict.comparisons.find(({ name }) => name === step.name);
-          return {
-            name: step.name,
-            throttle: step.throttle,
-            measured: { voltageV: step.voltageV, currentA: step.currentA, powerW: step.powerW },
-            baseline: comparison?.baseline ?? null,
-            change: comparison?.currentChange ?? null,
-          };
-        }),
-      },
-    };
-    const events = [kept, ...evidenceOf(run.id, verdict)];
-    return { events, patch: await refreshedHeadline(db, job, events), result: null };
+    const title = `${RUN_PLANS[run.kind].name}, run ${run.id}`;
+    const events = measured
+      ? measurementEvents(title, measured, { source: `bench run ${run.id}`, runId: run.id })
+      : [keptEvent(assessed), ...evidenceOf(run.id, assessed.verdict)];
+    return { events, patch: await refreshedHeadline(db, job as Job, events), result: null };
   });
 }
 
+/** On the upper rungs of a ladder the higher pack is clamped on the simulated bench. */
+function cellsOnBench({ kind, options: { rung, higherCells } }: ArmRunInput): number | undefined {
+  return kind === "ladder" && rung && higherCells ? higherCells : undefined;
+}
+
+function keptEvent({ run, steps, verdict, ladder, problem }: AssessedRun): NewJobEvent {
+  const said = verdict ?? ladder;
+  if (steps.length === 0 || !said) throw new AppError("not_ready", problem ?? "This run has no settled step to keep.");
+  return {
+    kind: "run_kept",
+    payload: {
+      runId: run.id,
+      word: said.word,
+      reasons: said.reasons,
+      steps: steps.map((step) => {
+        const comparison = verdict?.comparisons.find(({ name }) => name === step.name);
+        return {
+          name: step.name,
+          throttle: step.throttle,
+          measured: { voltageV: step.voltageV, currentA: step.currentA, powerW: step.powerW },
+          baseline: comparison?.baseline ?? null,
+          change: comparison?.currentChange ?? null,
+        };
+      }),
+    },
+  };
+}
+
+/** A baseline belongs to the motor, not to its place: a motor that is replaced takes it along. */
+async function keepMotorBaselines(
+  db: Db,
+  now: Date,
+  runId: number,
+  craftId: number,
+  facts: Awaited<ReturnType<typeof assessRun>>["facts"],
+): Promise<void> {
+  const fitted = (await listFittedParts(db, craftId)).filter(({ kind, removedAt }) => kind === "motor" && !removedAt);
+  for (const { id, position } of fitted) {
+    const own = facts.get(position);
+    if (own) await setPartBaseline(db, { craftId, partId: id, runId, facts: own }, now);
+  }
+}
+
 /** What a run says to Isolate: whether the drive draws more than it used to, when there is a baseline to say so. */
-function evidenceOf(runId: number, { comparisons }: PowerDrawVerdict): NewJobEvent[] {
+function evidenceOf(runId: number, verdict: PowerDrawVerdict | null): NewJobEvent[] {
+  const comparisons = verdict?.comparisons ?? [];
   if (comparisons.length === 0) return [];
   const change = Math.max(...comparisons.map(({ currentChange }) => currentChange));
   return [
@@ -119,10 +151,4 @@ function evidenceOf(runId: number, { comparisons }: PowerDrawVerdict): NewJobEve
       },
     },
   ];
-}
-
-/** Turns what the rig says into a sentence for the person. */
-export function toAppError(error: unknown): never {
-  if (error instanceof RigCallError) throw new AppError("rig_unreachable", error.message, { cause: error });
-  throw error;
 }

@@ -1,21 +1,51 @@
 import { HEADERS, type MeasurementKind } from "@/core/bench/measure/measureColumns";
-import { simulateMotors } from "@/sim/simulateMotors";
+import { motorProfile } from "@/core/bench/run/profiles";
+import { runColumns } from "@/core/bench/run/runColumns";
+import { simulateCraft } from "@/sim/benchDefects";
+import { DEMO_DRIVES } from "@/sim/demoDrives";
+import { simulateRun } from "@/sim/simulateRun";
+
+const DRIVE = DEMO_DRIVES["five-inch"]!;
 
 /** Readings to try a verdict with, made by the simulator: a dragging bearing, a meter off by four, a chattering servo, a pack with a weak cell. */
 export function exampleReadings(kind: MeasurementKind): string {
   const line = (...values: readonly number[]) => values.map((value) => Number(value.toFixed(3))).join(",");
   switch (kind) {
     case "motor": {
-      const sweeps = simulateMotors(
-        { kv: 2400, resistanceOhm: 0.065, noLoadA: 0.9 },
-        { defect: "dragging-bearing", severity: 2, seed: 12 },
-      );
-      const lines = sweeps.flatMap(({ samples }, place) =>
-        samples.map(({ throttle, voltageV, currentA, rpm }) =>
-          line(place + 1, throttle * 100, voltageV, currentA, Math.round(rpm)),
+      const profile = motorProfile(4);
+      const craft = simulateCraft(DRIVE, { defect: "dragging-bearing", severity: 2, place: 0, seed: 12 });
+      const channels = ["voltage", "current", "speed", "thrust", "vibration"];
+      const run = simulateRun(craft, profile, { channels, rateHz: 10, seed: 12 });
+      const { values } = runColumns("motor", run, profile);
+      const column = (name: string) => values.get(name)!;
+      const lines = column("motor").map((motor, row) =>
+        line(
+          motor,
+          column("throttle")[row]! * 100,
+          column("voltage")[row]!,
+          column("current")[row]!,
+          Math.round(column("speed")[row]!),
+          column("thrust")[row]!,
+          column("vibration")[row]!,
         ),
       );
-      return [HEADERS.motor, ...lines].join("\n");
+      return [`${HEADERS.motor},thrust [N],vibration [m/s²]`, ...lines].join("\n");
+    }
+    case "power":
+      return [
+        HEADERS.power,
+        ...[
+          [0, 16.3, 0.8],
+          [15, 16.2, 3.1],
+          [50, 15.6, 22.4],
+          [100, 14.1, 71.8],
+        ].map((row) => line(...row)),
+      ].join("\n");
+    case "esc": {
+      const lines = Array.from({ length: 16 }, (_, at) =>
+        line(at * 3, 31 + 0.2 * (at % 3), 24 + 81 * (1 - Math.exp((-at * 3) / 13)) + 0.3 * (at % 2)),
+      );
+      return [HEADERS.esc, ...lines].join("\n");
     }
     case "meter": {
       const shown = [0.2, 1.1, 2, 3.1, 4, 5.2];

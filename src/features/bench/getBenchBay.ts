@@ -1,38 +1,59 @@
 import "server-only";
 import { listFittedParts } from "@/features/craft/fittedPartRepository";
+import { isOverdue } from "@/features/instruments/instrument";
+import { listInstruments } from "@/features/instruments/instrumentRepository";
 import { getJobPage } from "@/features/job/getJobPage";
+import { type JobEvent } from "@/features/job/jobEvent.schema";
+import { RUN_PLANS } from "@/core/bench/run/runKinds";
 import { hasRole } from "@/features/people/person";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
 import { environment } from "@/server/env";
 import { formatDateTime } from "@/shared/format";
-import { type AssessedRun, assessRun } from "./assessRun";
+import { type AssessedRun, assessRun, type RunRange } from "./assessRun";
 import { type BenchBayProps } from "./BenchBay";
 import { CUT_WORDS } from "./benchRun";
 import { listRunsOfJob } from "./benchRunRepository";
+import { findEscSettings } from "./escSettingsRepository";
 import { linePartsOf, suggestedLimits } from "./lineParts";
 
 /** A run worked out and judged. @throws {NotFoundError}, {AppError} `forbidden` */
-export async function getAssessedRun(context: VerbContext, runId: number): Promise<AssessedRun> {
+export async function getAssessedRun(context: VerbContext, runId: number, range?: RunRange): Promise<AssessedRun> {
   requireRole(context, "viewer");
-  return assessRun(context.pool, runId);
+  return (await assessRun(context.pool, runId, range)).assessed;
 }
 
 /** A job on the bench. @throws {NotFoundError}, {AppError} `forbidden` */
 export async function getBenchBay(context: VerbContext, jobId: number): Promise<BenchBayProps> {
   const { job, craft, events } = await getJobPage(context, jobId);
-  const [runs, parts] = await Promise.all([
+  const [runs, parts, instruments, escSettings] = await Promise.all([
     listRunsOfJob(context.pool, jobId),
     listFittedParts(context.pool, craft.id),
+    listInstruments(context.pool),
+    findEscSettings(context.pool, craft.id),
   ]);
   const lineParts = linePartsOf(craft, parts);
-  const kept = new Set(events.flatMap((event) => (event.kind === "run_kept" ? [event.payload.runId] : [])));
+  const today = context.now.toISOString().slice(0, 10);
+  const kept = new Set(
+    events.flatMap((event) =>
+      event.kind === "run_kept" || event.kind === "measurement_kept" ? [event.payload.runId] : [],
+    ),
+  );
   return {
     target: { jobId: job.id, version: job.version },
+    craft: { motorCount: craft.motorCount, cellCount: craft.cellCount },
     limits: suggestedLimits(craft, lineParts),
+    options: {
+      massG: craft.massG,
+      continuousA: lineParts.find(({ parallel }) => parallel > 1)?.continuousA ?? null,
+      gainBefore: lastGain(events),
+    },
     lineParts,
+    escSettings,
     hasBaseline: craft.baselineRunId !== null,
-    runs: runs.map(({ id, createdAt, cutCause, cutDetail, personName, state }) => ({
+    runs: runs.map(({ id, kind, createdAt, cutCause, cutDetail, personName, state }) => ({
       id,
+      kind,
+      kindName: RUN_PLANS[kind].name,
       at: formatDateTime(createdAt),
       words: cutCause ? CUT_WORDS[cutCause] : state,
       detail: cutDetail,
@@ -40,8 +61,17 @@ export async function getBenchBay(context: VerbContext, jobId: number): Promise<
       isKept: kept.has(id),
       isBaseline: craft.baselineRunId === id,
     })),
+    overdue: instruments.filter((one) => isOverdue(one, today)).map(({ name }) => name),
     isDemo: environment().PITSTOPA_DEMO !== "",
     mayEdit: hasRole(context.person, "technician") && !job.closedAt,
     isHere: job.bay === "bench",
   };
+}
+
+/** The gain of the craft's meter as last kept on this job: a new measurement is then the check after the change. */
+function lastGain(events: readonly JobEvent[]): number | null {
+  const figures = events.flatMap((event) => (event.kind === "measurement_kept" ? event.payload.figures : []));
+  const text = figures.findLast(({ label }) => label.startsWith("Gain:"))?.text;
+  const value = text === undefined ? NaN : Number.parseFloat(text);
+  return Number.isFinite(value) ? value : null;
 }

@@ -1,11 +1,7 @@
 import * as v from "valibot";
 import { MEASUREMENT_KINDS } from "@/core/bench/measure/measureColumns";
 import { JobTarget } from "@/features/job/jobTarget.schema";
-
-const positive = v.nullish(
-  v.pipe(v.number("A number is needed."), v.minValue(1e-6, "Above zero."), v.maxValue(1e7)),
-  null,
-);
+import { MeasurementOptionsSchema } from "./runOptions.schema";
 
 /** A table of readings to be kept on a job, with what it cannot say by itself. */
 export const KeepMeasurementInput = v.object({
@@ -16,9 +12,6 @@ export const KeepMeasurementInput = v.object({
     v.minLength(1, "There are no readings."),
     v.maxLength(900_000, "The table is over 900 kB, which is the limit."),
   ),
-  setting: positive,
-  capacityMah: positive,
-  cRating: positive,
-  peakA: positive,
+  ...MeasurementOptionsSchema.entries,
 });
 export type KeepMeasurementInput = v.InferOutput<typeof KeepMeasurementInput>;

@@ -1,3 +1,4 @@
+import { type RunLimits } from "@/core/bench/run/runLimits";
 import { type RatedPart } from "@/core/bench/weakestInLine";
 import { type PartKind } from "@/core/refit/partKinds";
 import { type Craft, type FittedPart } from "@/features/craft/craft";
@@ -26,11 +27,13 @@ const MAX_CELL_V = 4.4;
 const UNRATED_MAX_A = 30;
 
 /** Limits to begin with: the weakest part's rating, and what the cells may do. */
-export function suggestedLimits(craft: Craft, parts: readonly RatedPart[]) {
+export function suggestedLimits(craft: Craft, parts: readonly RatedPart[]): RunLimits {
   const ratings = parts.map(({ continuousA, parallel }) => continuousA * parallel);
   return {
-    maxCurrentA: Math.round(ratings.length > 0 ? Math.min(...ratings) : UNRATED_MAX_A),
-    minVoltageV: Math.round(craft.cellCount * MIN_CELL_V * 10) / 10,
-    maxVoltageV: Math.round(craft.cellCount * MAX_CELL_V * 10) / 10,
+    current: { max: Math.round(ratings.length > 0 ? Math.min(...ratings) : UNRATED_MAX_A) },
+    voltage: {
+      min: Math.round(craft.cellCount * MIN_CELL_V * 10) / 10,
+      max: Math.round(craft.cellCount * MAX_CELL_V * 10) / 10,
+    },
   };
 }

@@ -9,6 +9,8 @@ export const MEASUREMENT_NAMES: Readonly<Record<MeasurementKind, string>> = {
   servo: "Servo",
   meter: "Craft's own meter",
   pack: "Pack",
+  power: "Power draw",
+  esc: "ESC heat",
 };
 
 /** A table that was judged, or a sentence why it cannot be. */

@@ -1,6 +1,6 @@
-import { type RigStatus, type RunStatus, type SampleColumns } from "@/rigs/runProtocol";
+import { type BeatAnswer, type PushedReadings, type RigStatus, type RunStatus } from "@/rigs/runProtocol";
 import { type ActionFailure } from "@/shared/actionResult";
-import { type AssessedRun } from "./assessRun";
+import { type AssessedRun, type RunRange } from "./assessRun";
 
 /** A call to the rig's route handlers that was refused or did not arrive; `message` is for the person. */
 export class RigFailure extends Error {
@@ -36,11 +36,13 @@ async function call<T>(path: string, body?: object): Promise<T> {
 /** The rig as the page sees it. Each call throws {RigFailure}. */
 export const rigCalls = {
   status: () => call<RigStatus>("/api/rig/status"),
-  connect: () => call<RigStatus>("/api/rig/connect", {}),
+  connect: (pushed: readonly PushedReadings[] = []) => call<RigStatus>("/api/rig/connect", { pushed }),
   arm: (request: object) => call<RunStatus>("/api/rig/arm", request),
   start: (runId: number, operatorToken: string) => call<RunStatus>("/api/rig/start", { runId, operatorToken }),
-  beat: (runId: number, operatorToken: string, since: number) =>
-    call<{ status: RunStatus; samples: SampleColumns }>("/api/rig/beat", { runId, operatorToken, since }),
+  beat: (runId: number, operatorToken: string, since: number, pushed: readonly PushedReadings[] = []) =>
+    call<BeatAnswer>("/api/rig/beat", { runId, operatorToken, since, pushed }),
+  importRun: (request: object) => call<{ runId: number }>("/api/runs/import", request),
   stop: (runId: number) => call<RunStatus>("/api/rig/stop", { runId }),
-  run: (runId: number) => call<AssessedRun>(`/api/runs/${runId}`),
+  run: (runId: number, { fromS, toS }: RunRange = { fromS: null, toS: null }) =>
+    call<AssessedRun>(`/api/runs/${runId}?from=${fromS ?? ""}&to=${toS ?? ""}`),
 };

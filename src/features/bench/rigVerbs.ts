@@ -8,7 +8,7 @@ import {
   type RunStatus,
   type StopRequest,
 } from "@/rigs/runProtocol";
-import { rig, toAppError } from "./benchVerbs";
+import { rig, toAppError } from "@/features/instruments/rig";
 
 /** What the rig says of itself. @throws {AppError} `forbidden`, `rig_unreachable` */
 export async function getRigStatus(context: VerbContext): Promise<RigStatus> {
@@ -28,7 +28,7 @@ export async function startSweep(
 /** Passes the page's heartbeat on and brings back the new samples. @throws {AppError} `forbidden`, `rig_unreachable` */
 export async function beatSweep(context: VerbContext, input: v.InferOutput<typeof BeatRequest>) {
   requireRole(context, "technician");
-  return rig().beat(input.runId, input.operatorToken, input.since).catch(toAppError);
+  return rig().beat(input.runId, input.operatorToken, input.since, input.pushed).catch(toAppError);
 }
 
 /** Throttle to zero. Anybody who is signed in may: whoever sees danger. @throws {AppError} `rig_unreachable` */

@@ -1,54 +1,54 @@
-import { type PowerSample, type RunLimits } from "@/core/bench/findLimitCrossing";
+import { channelOf, COMMAND_CHANNELS } from "@/core/bench/run/channels";
+import { type RunLimits } from "@/core/bench/run/runLimits";
+import { type RunPoints } from "./assessRun";
 import { type ChartColours } from "./ChartFrame";
 
-interface Channel {
+/** One run on the chart. */
+export interface ChartRun {
   name: string;
-  unit: string;
-  decimals: number;
-  value: (sample: PowerSample) => number;
-  limits: (limits: RunLimits) => (number | undefined)[];
-  fromZero: boolean;
+  points: RunPoints;
 }
 
-const CHANNELS: readonly Channel[] = [
-  {
-    name: "Amps",
-    unit: "A",
-    decimals: 1,
-    value: ({ currentA }) => currentA,
-    limits: ({ maxCurrentA }) => [maxCurrentA],
-    fromZero: true,
-  },
-  {
-    name: "Watts",
-    unit: "W",
-    decimals: 0,
-    value: ({ voltageV, currentA }) => voltageV * currentA,
-    limits: ({ maxPowerW }) => [maxPowerW],
-    fromZero: true,
-  },
-  {
-    name: "Volts",
-    unit: "V",
-    decimals: 2,
-    value: ({ voltageV }) => voltageV,
-    limits: ({ minVoltageV }) => [minVoltageV],
-    fromZero: false,
-  },
-];
+/** What is drawn. */
+export interface RunChartData {
+  main: RunPoints;
+  /** The baseline first, then what is compared. */
+  others: readonly ChartRun[];
+  limits: RunLimits;
+  durationS: number;
+  /** Channels to draw first, in this order. */
+  draws: readonly string[];
+  notes: readonly { atS: number; note: string }[];
+}
 
-/** The chart of a run: one strip for each channel over a common time axis. */
-export function runChartOption(
-  data: { samples: readonly PowerSample[]; baseline: readonly PowerSample[]; limits: RunLimits; durationS: number },
-  colours: ChartColours,
-): object {
-  const last = CHANNELS.length - 1;
+const MOST_STRIPS = 6;
+/** Other runs are told apart by their dashes as well. */
+const DASHES = ["solid", [6, 4], [2, 3], [10, 3, 2, 3], [1, 5]] as const;
+
+/** The channels a chart shows: what the kind of run draws first, then what else was measured. */
+export function stripsOf({ main, draws }: Pick<RunChartData, "main" | "draws">): string[] {
+  const measured = Object.keys(main).filter((name) => !(COMMAND_CHANNELS as readonly string[]).includes(name));
+  const first = draws.filter((name) => measured.includes(name));
+  const wanted = first.length > 0 ? first : measured;
+  return (measured.length === 0 ? [...draws] : wanted).slice(0, MOST_STRIPS);
+}
+
+/** The chart of a run: one strip for each channel over a common time axis, with limits drawn and other runs in a second tone. */
+export function runChartOption(data: RunChartData, colours: ChartColours): object {
+  const strips = stripsOf(data);
+  const last = strips.length - 1;
+  const each = 94 / strips.length;
   const axisText = { color: colours.soft, fontFamily: "IBM Plex Mono" };
   return {
     animation: false,
     textStyle: { fontFamily: "IBM Plex Sans Variable", color: colours.ink },
-    grid: CHANNELS.map((_, index) => ({ left: 70, right: 18, top: `${3 + index * 31}%`, height: "25%" })),
-    xAxis: CHANNELS.map((_, index) => ({
+    grid: strips.map((_, index) => ({
+      left: 78,
+      right: 18,
+      top: `${3 + index * each}%`,
+      height: `${each - (strips.length > 3 ? 4 : 6)}%`,
+    })),
+    xAxis: strips.map((_, index) => ({
       gridIndex: index,
       type: "value",
       min: 0,
@@ -57,12 +57,12 @@ export function runChartOption(
       splitLine: { lineStyle: { color: colours.line } },
       axisLine: { lineStyle: { color: colours.soft } },
     })),
-    yAxis: CHANNELS.map((channel, index) => ({
+    yAxis: strips.map((name, index) => ({
       gridIndex: index,
       type: "value",
-      ...axisRange(channel, data.limits),
+      ...axisRange(name, data.limits),
       splitNumber: 3,
-      axisLabel: { ...axisText, formatter: `{value} ${channel.unit}` },
+      axisLabel: { ...axisText, formatter: `{value} ${channelOf(name).unit}` },
       splitLine: { lineStyle: { color: colours.line } },
     })),
     tooltip: {
@@ -74,31 +74,32 @@ export function runChartOption(
       valueFormatter: (value: number) => (Number.isFinite(value) ? value.toFixed(2) : "–"),
     },
     axisPointer: { link: [{ xAxisIndex: "all" }] },
-    series: CHANNELS.flatMap((channel, index) => [
-      line(channel, index, data.baseline, colours.second, `${channel.name}, baseline`, []),
-      line(channel, index, data.samples, colours.main, channel.name, channel.limits(data.limits), colours.limit),
-    ]),
+    series: strips.flatMap((channel, index) => {
+      const { label, unit } = channelOf(channel);
+      return [
+        ...data.others.map(({ name, points }, place) => ({
+          ...line(index, points[channel] ?? [], `${label}, ${name}`, colours.second),
+          lineStyle: { color: colours.second, width: 1.6, type: DASHES[place % DASHES.length] },
+        })),
+        {
+          ...line(index, data.main[channel] ?? [], label, colours.main),
+          markLine: marks(channel, unit, index === 0 ? data.notes : [], data.limits, colours),
+        },
+      ];
+    }),
   };
 }
 
 /** The limit is always in sight: how far away it is says more than how the noise looks. */
-function axisRange({ fromZero, limits }: Channel, bounds: RunLimits): object {
-  const [limit] = limits(bounds);
-  if (fromZero)
-    return { min: 0, ...(limit !== undefined && { max: ({ max }: { max: number }) => Math.max(max, limit) }) };
-  return limit === undefined ? { scale: true } : { min: ({ min }: { min: number }) => Math.min(min, limit) };
+function axisRange(channel: string, limits: RunLimits): object {
+  const { min: low, max: high } = limits[channel] ?? {};
+  const top = high != null && { max: ({ max }: { max: number }) => Math.max(max, high) };
+  if (channel === "voltage" || /^cell|temperature$|^angle$/.test(channel))
+    return low == null ? { scale: true, ...top } : { min: ({ min }: { min: number }) => Math.min(min, low) };
+  return { min: 0, ...top };
 }
 
-function line(
-  channel: Channel,
-  index: number,
-  samples: readonly PowerSample[],
-  colour: string,
-  name: string,
-  limits: (number | undefined)[],
-  limitColour = colour,
-): object {
-  const drawn = limits.filter((limit) => limit !== undefined);
+function line(index: number, data: readonly [number, number][], name: string, colour: string): object {
   return {
     name,
     type: "line",
@@ -107,16 +108,32 @@ function line(
     showSymbol: false,
     lineStyle: { color: colour, width: 2 },
     itemStyle: { color: colour },
-    data: samples.map((sample) => [sample.timeS, channel.value(sample)]),
-    markLine:
-      drawn.length === 0
-        ? undefined
-        : {
-            symbol: "none",
-            silent: true,
-            lineStyle: { color: limitColour, type: "dashed", width: 2 },
-            label: { formatter: `limit {c} ${channel.unit}`, color: limitColour, position: "insideEndTop" },
-            data: drawn.map((yAxis) => ({ yAxis })),
-          },
+    data,
+  };
+}
+
+function marks(
+  channel: string,
+  unit: string,
+  notes: RunChartData["notes"],
+  limits: RunLimits,
+  colours: ChartColours,
+): object {
+  const { min, max } = limits[channel] ?? {};
+  // A highest voltage lies far above everything and would flatten the rest.
+  const bounds = [channel === "voltage" ? null : max, min].filter((bound) => bound != null);
+  return {
+    symbol: "none",
+    silent: true,
+    lineStyle: { color: colours.limit, type: "dashed", width: 2 },
+    label: { formatter: `limit {c} ${unit}`, color: colours.limit, position: "insideEndTop" },
+    data: [
+      ...bounds.map((yAxis) => ({ yAxis })),
+      ...notes.map(({ atS }, place) => ({
+        xAxis: atS,
+        lineStyle: { color: colours.soft, type: "solid", width: 1 },
+        label: { formatter: String(place + 1), color: colours.ink, position: "end" },
+      })),
+    ],
   };
 }

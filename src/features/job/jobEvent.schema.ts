@@ -62,6 +62,8 @@ export const EVENT_PAYLOADS = {
     word: text,
     reasons: v.array(text),
     figures: v.array(v.object({ label: text, text })),
+    /** The run it was read off; absent for readings that were typed or came in a file. */
+    runId: v.optional(v.number()),
   }),
   /** A sum of the bench with what it was given and gave, as shown. */
   sum_kept: v.object({

@@ -1,18 +1,26 @@
 import type * as v from "valibot";
-import { type ThrottleOutput, type Wattmeter } from "../instruments";
-import { connectThrottle, connectWattmeter, type InstrumentAddress } from "../scpi/scpiInstruments";
-import { type ArmRequest, type RigStatus, type RunStatus, type SampleColumns } from "../runProtocol";
-import { PowerRun } from "./PowerRun";
+import { type InstrumentConfig } from "../commandMap";
+import { type Instrument } from "../instruments";
+import {
+  type ArmRequest,
+  type BeatAnswer,
+  type PushedReadings,
+  type RigStatus,
+  type RunStatus,
+  type SimulateSchema,
+} from "../runProtocol";
+import { InstrumentRack } from "./InstrumentRack";
+import { RigRun } from "./RigRun";
 import { type RunStore } from "./runStore";
+
+type Simulate = v.InferOutput<typeof SimulateSchema>;
 
 /** What the agent owns. */
 export interface RigAgentOptions {
-  wattmeter: InstrumentAddress;
-  throttle: InstrumentAddress;
   store: RunStore;
   log: (message: string, detail?: object) => void;
   /** Chooses the simulated drive; absent where the rig is real. */
-  simulate?: (drive: string, defect: string | null) => Promise<void>;
+  simulate?: ((choice: Simulate) => Promise<void>) | undefined;
 }
 
 /** The agent refused, with the reason for the person. */
@@ -28,82 +36,43 @@ export class RigRefusal extends Error {
 
 /** Owns the instruments and the one run that can be in hand. */
 export class RigAgent {
-  private wattmeter: Wattmeter | null = null;
-  private throttle: ThrottleOutput | null = null;
-  private problems = { wattmeter: "Not connected.", throttle: "Not connected." };
-  private run: PowerRun | null = null;
+  private readonly rack = new InstrumentRack();
+  private run: RigRun | null = null;
   /** Writes of one run, one after the other. */
   private writes: Promise<void> = Promise.resolve();
 
   constructor(private readonly options: RigAgentOptions) {}
 
   status(): RigStatus {
-    const { wattmeter, throttle } = this.options;
-    return {
-      wattmeter: {
-        address: `${wattmeter.host}:${wattmeter.port}`,
-        identity: this.wattmeter?.identity ?? null,
-        problem: this.wattmeter ? null : this.problems.wattmeter,
-      },
-      throttle: {
-        address: `${throttle.host}:${throttle.port}`,
-        identity: this.throttle?.identity ?? null,
-        problem: this.throttle ? null : this.problems.throttle,
-      },
-      run: this.run?.status() ?? null,
-    };
+    return { instruments: this.rack.status(), run: this.run?.status() ?? null };
   }
 
-  /** Connects what is not connected, and says what could not be. */
-  async connect(): Promise<RigStatus> {
-    const reason = (error: unknown) => (error instanceof Error ? error.message : String(error));
-    if (!this.wattmeter) {
-      try {
-        const instrument = await connectWattmeter(this.options.wattmeter);
-        instrument.onLost((why) => {
-          this.wattmeter = null;
-          this.problems.wattmeter = `Lost: ${why}.`;
-        });
-        this.wattmeter = instrument;
-      } catch (error) {
-        this.problems.wattmeter = reason(error);
-      }
-    }
-    if (!this.throttle) {
-      try {
-        const instrument = await connectThrottle(this.options.throttle);
-        instrument.onLost((why) => {
-          this.throttle = null;
-          this.problems.throttle = `Lost: ${why}.`;
-        });
-        this.throttle = instrument;
-      } catch (error) {
-        this.problems.throttle = reason(error);
-      }
-    }
+  /** Takes the shop's list of instruments, connects what is not connected, and says what could not be. */
+  async connect(instruments: readonly InstrumentConfig[], pushed: readonly PushedReadings[] = []): Promise<RigStatus> {
+    // In the middle of a run the list stays: an instrument must not be let go from under it.
+    if (!this.isBusy()) this.rack.setConfigs(instruments);
+    this.rack.push(pushed);
+    await this.rack.connect();
     return this.status();
   }
 
-  /** @throws {RigRefusal} when a run is in hand or an instrument is missing. */
+  /**
+   * Arms for a run with all instruments that are connected.
+   *
+   * @throws {RigRefusal} when a run is in hand, or what the profile drives or a limit guards has no instrument.
+   */
   async arm(request: v.InferOutput<typeof ArmRequest>): Promise<RunStatus> {
-    if (this.run && this.run.status().state !== "ended") {
-      throw new RigRefusal("busy", `The rig is busy with run ${this.run.runId}.`);
-    }
-    await this.connect();
-    const { wattmeter, throttle } = this;
-    if (!wattmeter || !throttle) {
-      const missing = wattmeter ? this.problems.throttle : this.problems.wattmeter;
-      throw new RigRefusal("instrument", `Cannot arm: ${missing}`);
-    }
-    if (request.simulate) await this.options.simulate?.(request.simulate.drive, request.simulate.defect);
-    let seq = 0;
+    if (this.isBusy()) throw new RigRefusal("busy", `The rig is busy with run ${this.run!.runId}.`);
     const { runId } = request;
-    this.run = new PowerRun(runId, request.operatorToken, request.profile, request.limits, {
-      wattmeter,
-      throttle,
+    const instruments = this.rack.connected();
+    this.requireInstruments(request, instruments);
+    if (request.simulate) await this.options.simulate?.(request.simulate);
+    let seq = 0;
+    this.run = new RigRun(request, {
+      instruments,
       onSamples: (samples) => {
         const chunk = seq++;
-        this.write(() => this.options.store.appendSamples(runId, chunk, samples));
+        this.write(() => this.options.store.appendSamples(runId, chunk, samples, request.rateHz));
       },
       onEnd: (cut) => {
         this.options.log("run ended", { runId, ...cut });
@@ -124,14 +93,16 @@ export class RigAgent {
   }
 
   /**
-   * Takes the operator's heartbeat and gives the samples since the last one.
+   * Takes the operator's heartbeat, with the readings of stands on the page's serial port, and gives the samples from a
+   * number on.
    *
    * @throws {RigRefusal}
    */
-  beat(runId: number, operatorToken: string, since: number): { status: RunStatus; samples: SampleColumns } {
+  beat(runId: number, operatorToken: string, since: number, pushed: readonly PushedReadings[] = []): BeatAnswer {
     const run = this.operatedRun(runId, operatorToken);
     run.beat();
-    return { status: run.status(), samples: toColumns(run, since) };
+    this.rack.push(pushed);
+    return { status: run.status(), ...run.samplesSince(since) };
   }
 
   /**
@@ -147,16 +118,41 @@ export class RigAgent {
 
   /** Cuts, lets the last samples be written, and lets go of the instruments. */
   async close(): Promise<void> {
-    if (this.run && this.run.status().state !== "ended") {
-      this.run.stop();
+    if (this.isBusy()) {
+      this.run!.stop();
       await new Promise((resolve) => setTimeout(resolve, 500));
     }
     await this.writes;
-    this.wattmeter?.close();
-    this.throttle?.close();
+    this.rack.close();
   }
 
-  private operatedRun(runId: number, operatorToken: string): PowerRun {
+  private isBusy(): boolean {
+    return this.run !== null && this.run.status().state !== "ended";
+  }
+
+  private requireInstruments(
+    { profile, limits }: v.InferOutput<typeof ArmRequest>,
+    instruments: readonly Instrument[],
+  ): void {
+    const drives = (what: "throttle" | "pulse") => instruments.some(({ output }) => output?.drives === what);
+    const problems = this.rack.status().flatMap(({ name, problem }) => (problem ? [`${name}: ${problem}`] : []));
+    const why = problems.length > 0 ? ` ${problems.join(" ")}` : " Add one under Instruments.";
+    if (profile.some(({ throttle }) => throttle > 0) && !drives("throttle"))
+      throw new RigRefusal("instrument", `Cannot arm: nothing drives the throttle.${why}`);
+    if (profile.some(({ pulseS }) => pulseS != null) && !drives("pulse"))
+      throw new RigRefusal("instrument", `Cannot arm: nothing drives the servo.${why}`);
+    const measured = new Set(instruments.flatMap(({ channels }) => channels));
+    if (measured.size === 0) throw new RigRefusal("instrument", `Cannot arm: nothing measures.${why}`);
+    if (measured.has("voltage") && measured.has("current")) measured.add("power");
+    const unguarded = Object.keys(limits).filter((channel) => !measured.has(channel));
+    if (unguarded.length > 0)
+      throw new RigRefusal(
+        "instrument",
+        `Cannot arm: nothing measures ${unguarded.join(", ")}, which has a limit.${why}`,
+      );
+  }
+
+  private operatedRun(runId: number, operatorToken: string): RigRun {
     if (!this.run || this.run.runId !== runId) throw new RigRefusal("no_run", "That run is not on the rig.");
     if (!this.run.isOperator(operatorToken)) {
       throw new RigRefusal("not_operator", "Another page armed this run. You can stop it, not drive it.");
@@ -178,14 +174,4 @@ export class RigAgent {
       }
     });
   }
-}
-
-function toColumns(run: PowerRun, since: number): SampleColumns {
-  const fresh = run.samples.slice(since);
-  return {
-    timeS: fresh.map(({ timeS }) => timeS),
-    throttle: fresh.map(({ throttle }) => throttle),
-    voltageV: fresh.map(({ voltageV }) => voltageV),
-    currentA: fresh.map(({ currentA }) => currentA),
-  };
 }

@@ -12,7 +12,7 @@ let server: Awaited<ReturnType<typeof startAgentServer>>;
 let url: string;
 
 beforeEach(async () => {
-  bench = await startSimulatedBench({ wattmeterPort: 0, throttlePort: 0, drives: DEMO_DRIVES, seed: 3 });
+  bench = await startSimulatedBench({ drives: DEMO_DRIVES, seed: 3 });
   const store = {
     markRunning: async () => {},
     appendSamples: async () => {},
@@ -20,8 +20,6 @@ beforeEach(async () => {
     closeAbandoned: async () => {},
   };
   agent = new RigAgent({
-    wattmeter: { host: "127.0.0.1", port: bench.wattmeterPort },
-    throttle: { host: "127.0.0.1", port: bench.throttlePort },
     store,
     log: () => {},
   });
@@ -58,16 +56,16 @@ describe("the agent's server", () => {
     ],
     ["an empty profile", JSON.stringify({ runId: 1, operatorToken: "operator-1", profile: [], limits: {} }), 400],
     [
-      "a hold of an hour",
+      "a hold of more than an hour",
       JSON.stringify({
         runId: 1,
         operatorToken: "operator-1",
-        profile: [{ name: "x", throttle: 1, holdS: 3600 }],
+        profile: [{ name: "x", throttle: 1, holdS: 3601 }],
         limits: {},
       }),
       400,
     ],
-    ["a body beyond all measure", JSON.stringify({ filler: "x".repeat(70_000) }), 400],
+    ["a body beyond all measure", JSON.stringify({ filler: "x".repeat(300_000) }), 400],
   ])("refuses to arm with %s", async (_, body, status) => {
     expect((await post("/arm", body)).status).toBe(status);
     expect(agent.status().run).toBeNull();
@@ -77,11 +75,18 @@ describe("the agent's server", () => {
 
   it("carries a run from arm to stop for its client", async () => {
     const client = rigClient(url, token);
-    const armed = await client.arm({ runId: 5, operatorToken: "operator-1", profile, limits: { maxCurrentA: 500 } });
+    const { instruments } = await client.connect({ instruments: [...bench.instruments] });
+    expect(instruments.every(({ identity }) => identity)).toBe(true);
+    const armed = await client.arm({
+      runId: 5,
+      operatorToken: "operator-1",
+      profile,
+      limits: { current: { max: 500 } },
+    });
     expect(armed).toMatchObject({ runId: 5, state: "armed" });
     expect(await client.start(5, "operator-1")).toMatchObject({ state: "running" });
     const { samples } = await client.beat(5, "operator-1", 0);
-    expect(samples.timeS.length).toBe(samples.currentA.length);
+    expect(samples.time?.length).toBe(samples.current?.length);
     expect(await client.stop(5)).toMatchObject({ state: "ended", cut: { cause: "stop_key" } });
     await expect(client.stop(6)).rejects.toMatchObject({ code: "refused", message: "That run is not on the rig." });
   });

@@ -2,10 +2,10 @@ import { timingSafeEqual } from "node:crypto";
 import http from "node:http";
 import { type AddressInfo } from "node:net";
 import * as v from "valibot";
-import { ArmRequest, BeatRequest, OperatorRequest, StopRequest } from "../runProtocol";
+import { ArmRequest, BeatRequest, ConnectRequest, OperatorRequest, StopRequest } from "../runProtocol";
 import { type RigAgent, RigRefusal } from "./RigAgent";
 
-const MAX_BODY_BYTES = 64 * 1024;
+const MAX_BODY_BYTES = 256 * 1024;
 
 /**
  * Serves an agent as JSON over HTTP on loopback, for the web process only: each request carries the shared token.
@@ -56,8 +56,10 @@ async function route(agent: RigAgent, call: string, body: unknown): Promise<obje
   switch (call) {
     case "GET /status":
       return agent.status();
-    case "POST /connect":
-      return agent.connect();
+    case "POST /connect": {
+      const { instruments, pushed } = v.parse(ConnectRequest, body);
+      return agent.connect(instruments, pushed);
+    }
     case "POST /arm":
       return agent.arm(v.parse(ArmRequest, body));
     case "POST /start": {
@@ -65,8 +67,8 @@ async function route(agent: RigAgent, call: string, body: unknown): Promise<obje
       return agent.start(runId, operatorToken);
     }
     case "POST /beat": {
-      const { runId, operatorToken, since } = v.parse(BeatRequest, body);
-      return agent.beat(runId, operatorToken, since);
+      const { runId, operatorToken, since, pushed } = v.parse(BeatRequest, body);
+      return agent.beat(runId, operatorToken, since, pushed);
     }
     case "POST /stop":
       return agent.stop(v.parse(StopRequest, body).runId);

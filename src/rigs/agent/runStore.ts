@@ -1,12 +1,12 @@
 import { type Pool } from "mysql2/promise";
-import { type PowerSample } from "../../core/bench/findLimitCrossing";
-import { CHUNK_COLUMNS, encodeChunk } from "../chunkCodec";
-import { type Cut, SAMPLE_EVERY_MS } from "../runProtocol";
+import { sampleCount, type Series } from "../../core/bench/run/series";
+import { chunkColumns, encodeChunk } from "../chunkCodec";
+import { type Cut } from "../runProtocol";
 
 /** Keeps a run's samples and its end. */
 export interface RunStore {
   markRunning(runId: number): Promise<void>;
-  appendSamples(runId: number, seq: number, samples: readonly PowerSample[]): Promise<void>;
+  appendSamples(runId: number, seq: number, samples: Series, rateHz: number): Promise<void>;
   finish(runId: number, cut: Cut): Promise<void>;
   /** Ends runs that a former agent left open. */
   closeAbandoned(): Promise<void>;
@@ -33,15 +33,16 @@ export function mariaRunStore(pool: Pool): RunStore {
     async markRunning(runId) {
       await pool.execute("UPDATE bench_run SET state = 'running' WHERE id = ? AND state = 'armed'", [runId]);
     },
-    async appendSamples(runId, seq, samples) {
+    async appendSamples(runId, seq, samples, rateHz) {
       const data = Buffer.from(encodeChunk(samples));
+      const columns = JSON.stringify(chunkColumns(samples));
       await pool.execute(INSERT_CHUNK, [
         runId,
         seq,
-        samples.length,
-        samples[0]?.timeS ?? 0,
-        1000 / SAMPLE_EVERY_MS,
-        JSON.stringify(CHUNK_COLUMNS),
+        sampleCount(samples),
+        samples.time?.[0] ?? 0,
+        rateHz,
+        columns,
         data,
       ]);
     },

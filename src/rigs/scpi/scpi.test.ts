@@ -1,11 +1,11 @@
 import net from "node:net";
 import { DEMO_DRIVES } from "../../sim/demoDrives";
-import { addressOf } from "../addressOf";
+import { SIMULATED_INSTRUMENTS, simulatedPorts } from "../simulated/simulatedInstruments";
 import { chooseSimulatedDrive } from "../simulated/chooseSimulatedDrive";
 import { type ScpiServer, startScpiServer } from "../simulated/scpiServer";
 import { type SimulatedBench, startSimulatedBench } from "../simulated/startSimulatedBench";
 import { ANSWER_TIMEOUT_MS, ScpiConnection } from "./ScpiConnection";
-import { connectThrottle, connectWattmeter } from "./scpiInstruments";
+import { connectScpi } from "./scpiInstrument";
 
 const sleep = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 const servers: { close(): Promise<void> }[] = [];
@@ -86,38 +86,43 @@ describe("ScpiConnection", () => {
   });
 });
 
-describe("instruments over SCPI", () => {
-  const identity = "Marrow,Meter,M1,1.0";
+const mapOf = (key: string) => SIMULATED_INSTRUMENTS.find((each) => each.key === key)!.map;
+const identity = "Marrow,Meter,M1,1.0";
+const METER = mapOf("wattmeter");
+const THROTTLE = mapOf("throttle");
 
+describe("instruments over SCPI", () => {
   it("reads who they are, and refuses what has no identity", async () => {
     const good = await instrument({ "*IDN?": identity });
-    const meter = await connectWattmeter(good.at);
+    const meter = await connectScpi(good.at, METER);
     expect(meter.identity).toEqual({ maker: "Marrow", model: "Meter", serial: "M1", firmware: "1.0" });
     meter.close();
     const odd = await instrument({ "*IDN?": "hello" });
-    await expect(connectWattmeter(odd.at)).rejects.toThrow(/answered \*IDN\? with "hello"/);
+    await expect(connectScpi(odd.at, METER)).rejects.toThrow(/answered \*IDN\? with "hello"/);
   });
 
   it("refuses a reading that is no pair of numbers", async () => {
     const { at } = await instrument({ "*IDN?": identity, "MEAS:VOLT?": "12.0", "MEAS:CURR?": "----" });
-    const meter = await connectWattmeter(at);
-    await expect(meter.measure()).rejects.toThrow(/"12\.0;----", not volts and amps/);
+    const meter = await connectScpi(at, METER);
+    await expect(meter.measure()).rejects.toThrow(/"12\.0;----", not numbers for voltage, current/);
     meter.close();
   });
 
   it("reports what the throttle output complains of", async () => {
     const { at } = await instrument({ "*IDN?": identity, "SYST:ERR?": "-222,Data out of range" });
-    const throttle = await connectThrottle(at);
-    await expect(throttle.setThrottle(2)).rejects.toThrow(/-222,Data out of range/);
+    const throttle = await connectScpi(at, THROTTLE);
+    await expect(throttle.output!.set({ step: 0, throttle: 2, output: 0, pulseS: null })).rejects.toThrow(
+      /-222,Data out of range/,
+    );
     throttle.close();
   });
 
   it("switches off first when it cuts, and hangs up on an output that does not obey", async () => {
     const stubborn = await instrument({ "*IDN?": identity, "SYST:ERR?": "0", "OUTP?": "1" });
-    const throttle = await connectThrottle(stubborn.at);
+    const throttle = await connectScpi(stubborn.at, THROTTLE);
     const lost: string[] = [];
     throttle.onLost((reason) => lost.push(reason));
-    await throttle.cut();
+    await throttle.output!.cut();
     expect(stubborn.heard.slice(1, 3)).toEqual(["OUTP OFF", "SOUR:THR 0"]);
     expect(lost).toEqual([expect.stringMatching(/did not switch off/)]);
   });
@@ -126,10 +131,10 @@ describe("instruments over SCPI", () => {
 describe("the simulated bench", () => {
   let bench: SimulatedBench;
   beforeEach(async () => {
-    bench = await startSimulatedBench({ wattmeterPort: 0, throttlePort: 0, drives: DEMO_DRIVES, seed: 1 });
+    bench = await startSimulatedBench({ drives: DEMO_DRIVES, seed: 1 });
     servers.push(bench);
   });
-  const throttleLine = () => ScpiConnection.open("127.0.0.1", bench.throttlePort);
+  const throttleLine = () => ScpiConnection.open("127.0.0.1", bench.ports.throttle);
 
   it("answers errors once and then forgets them, as SYST:ERR? does", async () => {
     const line = await throttleLine();
@@ -142,38 +147,47 @@ describe("the simulated bench", () => {
   });
 
   it("moves only while its output is on, and stops when its master is gone", async () => {
-    const meter = await connectWattmeter({ host: "127.0.0.1", port: bench.wattmeterPort });
+    const meter = await connectScpi({ host: "127.0.0.1", port: bench.ports.wattmeter }, METER);
     const line = await throttleLine();
     line.send("SOUR:THR 0.5");
     await sleep(300);
-    expect((await meter.measure()).currentA).toBeLessThan(2); // standby only
+    expect((await meter.measure()).current!).toBeLessThan(2); // standby only
     line.send("OUTP ON");
     await sleep(900);
-    expect((await meter.measure()).currentA).toBeGreaterThan(8);
+    expect((await meter.measure()).current!).toBeGreaterThan(8);
     line.drop("the agent has died");
     await sleep(300);
     expect(bench.throttleEvents.at(-1)!.throttle).toBe(0);
-    expect((await meter.measure()).currentA).toBeLessThan(2);
+    expect((await meter.measure()).current!).toBeLessThan(2);
     meter.close();
   });
 
   it("takes the drive it is told, and refuses one it does not have", async () => {
-    const at = { host: "127.0.0.1", port: bench.throttlePort };
-    await chooseSimulatedDrive(at, "glider", "tired-pack");
-    const meter = await connectWattmeter({ host: "127.0.0.1", port: bench.wattmeterPort });
-    expect((await meter.measure()).voltageV).toBeCloseTo(3 * (4.05 - 0.15), 0);
-    await expect(chooseSimulatedDrive(at, "steam-engine", null)).rejects.toThrow(
-      /Illegal parameter value;steam-engine/,
-    );
+    const at = { host: "127.0.0.1", port: bench.ports.throttle };
+    await chooseSimulatedDrive(at, { drive: "glider", defect: "tired-pack", severity: 3, seed: 1 });
+    const meter = await connectScpi({ host: "127.0.0.1", port: bench.ports.wattmeter }, METER);
+    expect((await meter.measure()).voltage!).toBeCloseTo(3 * (4.05 - 0.15), 0);
+    await expect(
+      chooseSimulatedDrive(at, { drive: "steam-engine", defect: null, severity: 2, seed: 1 }),
+    ).rejects.toThrow(/Illegal parameter value;steam-engine/);
     meter.close();
   });
 });
 
-describe("addressOf", () => {
-  it("reads host and port, and says what it found instead", () => {
-    process.env.TEST_ADDRESS = "127.0.0.1:4611";
-    expect(addressOf("TEST_ADDRESS")).toEqual({ host: "127.0.0.1", port: 4611 });
-    process.env.TEST_ADDRESS = "nowhere";
-    expect(() => addressOf("TEST_ADDRESS")).toThrow('TEST_ADDRESS must hold host:port, found "nowhere"');
+describe("simulatedPorts", () => {
+  it("reads a port for each instrument, and says what it found instead", () => {
+    expect(simulatedPorts("1,2,3,4,5,6,7")).toMatchObject({ throttle: 1, telemetry: 7 });
+    expect(() => simulatedPorts("1,2")).toThrow('RIG_SIMULATED must hold 7 ports, found "1,2"');
+    expect(() => simulatedPorts("nowhere")).toThrow(/found "nowhere"/);
+  });
+});
+
+describe("a command map with a factor", () => {
+  it("turns the instrument's unit into the channel's", async () => {
+    const { at } = await instrument({ "*IDN?": identity, "MEAS:CURR?": "3400" });
+    const map = { ...METER, channels: [{ channel: "current", query: "MEAS:CURR?", factor: 1e-3 }] };
+    const meter = await connectScpi(at, map);
+    expect(await meter.measure()).toEqual({ current: 3.4 });
+    meter.close();
   });
 });

@@ -33,7 +33,7 @@ const FEWEST_SPREAD = 1.5;
  * @see M. Drela, "First-Order DC Electric Motor Model", MIT Aero & Astro 2007.
  */
 export function fitMotor(samples: readonly MotorSample[]): MotorFit {
-  if (samples.some((sample) => !Object.values(sample).every(Number.isFinite)))
+  if (samples.some(({ throttle, voltageV, currentA, rpm }) => !Number.isFinite(throttle + voltageV + currentA + rpm)))
     throw new CoreInputError("not_finite", "every line needs throttle, volts, amps and rpm");
   const running = samples.filter(({ throttle, rpm }) => throttle > 0.05 && rpm > 0);
   if (running.length < FEWEST_SAMPLES)

@@ -14,6 +14,8 @@ export interface MeterContext {
   quantity: "current" | "voltage";
   /** The scale that is set now; null when it is not known. */
   setting: number | null;
+  /** Gain found before the scale was changed; makes this the check after it. */
+  gainBefore?: number | null;
 }
 
 /** Gain error that is left alone, and that is bad. Trade judgement, no published source. */
@@ -32,7 +34,7 @@ const UNIT_RATIO = 300;
  * @throws {CoreInputError} `too_few_points`, `not_finite`; `out_of_range` for negative amps, a stuck meter or mixed units, each
  *   with what to do.
  */
-export function judgeMeter(pairs: readonly MeterPair[], { quantity, setting }: MeterContext): Measured {
+export function judgeMeter(pairs: readonly MeterPair[], { quantity, setting, gainBefore }: MeterContext): Measured {
   refuseOddities(pairs, quantity);
   const points = pairs.map(({ shown, reference }) => ({ x: shown, y: reference }));
   const fit = fitLine(points, { marksOutliers: true });
@@ -42,7 +44,7 @@ export function judgeMeter(pairs: readonly MeterPair[], { quantity, setting }: M
   const lowest = Math.min(...points.map(({ x }) => x));
   const highest = Math.max(...points.map(({ x }) => x));
   return {
-    ...verdictOf(judgements(gain, slopeHalfWidth, outliers.length)),
+    ...verdictOf([...judgements(gain, slopeHalfWidth, outliers.length), ...afterChange(gain, gainBefore ?? null)]),
     figures: [
       {
         label: "Gain: true is this many times what is shown",
@@ -106,6 +108,23 @@ function judgements(gain: number, halfWidth: number, outliers: number): Judgemen
           },
         ]
       : []),
+  ];
+}
+
+/** What changing the scale has done. */
+function afterChange(gain: number, before: number | null): Judgement[] {
+  if (before === null) return [];
+  const percent = (of: number) => `${(Math.abs(of - 1) * 100).toFixed(1)} %`;
+  const isBetter = Math.abs(gain - 1) < Math.abs(before - 1);
+  // Multiplied where it should have been divided, the error comes out squared.
+  const isInverted = Math.abs(gain / before ** 2 - 1) < 0.1 && Math.abs(before - 1) > WATCHED;
+  return [
+    {
+      word: isBetter ? "good" : "bad",
+      reason: isInverted
+        ? `The error went from ${percent(before)} to ${percent(gain)}: the firmware works the other way round, take the other setting.`
+        : `The error went from ${percent(before)} before the change to ${percent(gain)} after it.`,
+    },
   ];
 }
 

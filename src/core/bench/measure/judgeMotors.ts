@@ -1,70 +1,45 @@
 import { median } from "../../fit/robust";
-import { fitMotor, type MotorFit, type MotorSample } from "./fitMotor";
+import { compareLinearity } from "../escLinearity";
+import { tipSpeed } from "../propModel";
 import { type Figure, type Judgement, type Measured, verdictOf } from "./measured.types";
+import {
+  atThrust,
+  efficiencies,
+  type Fact,
+  type MotorFacts,
+  motorFacts,
+  propCoefficients,
+  type StandSample,
+} from "./motorFacts";
+import { MOTOR_RULES, type MotorRule } from "./motorRules";
 
 /** The sweep of one motor of a craft. */
 export interface MotorSweep {
   name: string;
-  samples: readonly MotorSample[];
+  samples: readonly StandSample[];
+  /** Seconds to 63 % of a jump; null or absent when none was run. */
+  responseS?: number | null;
 }
 
-/** What a constant that is off says, and from how much it is watched and bad. Trade judgement, no published source. */
-interface Rule {
-  of: (fit: MotorFit) => MotorFit["kv"];
-  label: string;
-  unit: string;
-  decimals: number;
-  /** Which way off means something. */
-  direction: "up" | "either";
-  watched: number;
-  bad: number;
-  means: string;
-  /** The reading of the fault library it answers. */
-  reading: string;
+/** What the craft is like, where it is known. */
+export interface MotorContext {
+  massKg?: number | null;
+  propDiameterM?: number | null;
+  /** Air density; 1.225 kg/m³ when not measured. */
+  densityKgM3?: number | null;
+  /** Speed of sound; 340 m/s when the air was not measured. */
+  soundMS?: number | null;
 }
-
-const RULES: readonly Rule[] = [
-  {
-    of: ({ noLoadA }) => noLoadA,
-    label: "No-load current",
-    unit: "A",
-    decimals: 2,
-    direction: "up",
-    watched: 0.25,
-    bad: 0.5,
-    means: "bearing or shaft",
-    reading: "no-load-amps",
-  },
-  {
-    of: ({ resistanceOhm }) => resistanceOhm,
-    label: "Resistance",
-    unit: "mΩ",
-    decimals: 1,
-    direction: "either",
-    watched: 0.1,
-    bad: 0.15,
-    means: "winding or joint",
-    reading: "winding-off",
-  },
-  {
-    of: ({ kv }) => kv,
-    label: "Speed constant",
-    unit: "rpm/V",
-    decimals: 0,
-    direction: "up",
-    watched: 0.025,
-    bad: 0.04,
-    means: "weak magnets or shorted turns",
-    reading: "rpm-per-volt",
-  },
-];
 
 /** A difference counts from so many of its own standard errors. */
 const SURE_ERRORS = 3;
+const SEA_LEVEL = { densityKgM3: 1.225, soundMS: 340.3 };
+/** Tips beyond this lose thrust to compressibility and shout. Common practice, no published source. */
+const WATCHED_MACH = 0.6;
 
 /**
  * Compares the motors of a craft with each other, and with their baselines where there are some: no-load amps up is a bearing
- * or shaft, resistance off is a winding, rpm per volt up is a magnet.
+ * or shaft, resistance off is a winding, rpm per volt up is a magnet, shaking is a prop or a shaft.
  *
  * @param baselines - By the motor's name.
  * @returns "cannot say" for a single motor without a baseline.
@@ -72,86 +47,168 @@ const SURE_ERRORS = 3;
  */
 export function judgeMotors(
   sweeps: readonly MotorSweep[],
-  baselines: ReadonlyMap<string, MotorFit> = new Map(),
-): Measured {
-  const fits = sweeps.map(({ name, samples }) => ({ name, fit: fitMotor(samples) }));
-  const judgements = fits.flatMap(({ name, fit }) => {
-    const others = fits.filter((other) => other.name !== name).map((other) => other.fit);
-    return RULES.flatMap((rule) => judge(rule, name, fit, others, baselines.get(name) ?? null));
+  baselines: ReadonlyMap<string, MotorFacts> = new Map(),
+  context: MotorContext = {},
+): Measured & { facts: ReadonlyMap<string, MotorFacts> } {
+  const fits = sweeps.map(({ name, samples, responseS }) => ({
+    name,
+    samples,
+    facts: motorFacts(samples, responseS ?? null),
+  }));
+  const judgements = fits.flatMap(({ name, facts }) => {
+    const others = fits.filter((other) => other.name !== name).map((other) => other.facts);
+    return MOTOR_RULES.flatMap((rule) => judge(rule, name, facts, others, baselines.get(name) ?? null));
   });
+  const isCompared = fits.length > 2 || fits.some(({ name }) => baselines.has(name));
+  const measuredRules = MOTOR_RULES.filter(({ of }) => fits.some(({ facts }) => of(facts) !== null));
   const evidence = Object.fromEntries(
-    RULES.map(({ reading }) => [reading, judgements.some((one) => one.reading === reading && one.word !== "good")]),
+    measuredRules
+      .flatMap(({ reading, graver = [] }) => [reading, ...graver.map((one) => one.reading)])
+      .flatMap((reading) =>
+        reading === null
+          ? []
+          : [[reading, judgements.some((one) => one.reading === reading && one.word !== "good")] as const],
+      ),
   );
-  const isCompared = fits.length > 1 || baselines.size > 0;
+  const odd = judgements.filter(({ word }) => word !== "good").sort((a, b) => b.size - a.size);
+  const tips = judgeTips(sweeps, context);
   return {
     ...(isCompared
-      ? verdictOf(
-          judgements.filter(({ word }) => word !== "good").length > 0
-            ? judgements.filter(({ word }) => word !== "good")
-            : [allAlike(fits.length)],
-        )
+      ? verdictOf([...(odd.length > 0 ? odd : [allAlike(fits.length)]), ...tips, ...judgeAnswers(sweeps)])
       : {
           word: "cannot say",
           reasons: [
-            "One motor by itself has nothing to be compared with: sweep another, or keep this one as its baseline.",
+            "One motor, or two, cannot tell which is off: sweep a third, or keep these as their baselines while they are known to be good.",
           ],
         }),
-    figures: fits.flatMap(({ name, fit }) => RULES.map((rule) => figureOf(rule, name, fit))),
+    figures: fits.flatMap(({ name, samples, facts }) => [
+      ...measuredRules.flatMap((rule) => figureOf(rule, name, facts)),
+      ...standFigures(name, samples, facts, context, sweeps.length),
+    ]),
     evidence: isCompared ? evidence : {},
     chart: null,
+    facts: new Map(fits.map(({ name, facts }) => [name, facts])),
   };
 }
 
 function allAlike(count: number): Judgement {
   return {
     word: "good",
-    reason:
-      count > 1
-        ? `The ${count} motors are alike in no-load current, resistance and speed constant.`
-        : "It is as its baseline.",
+    reason: count > 1 ? `The ${count} motors are alike in all that was measured.` : "It is as its baseline.",
   };
 }
 
+interface RuleJudgement extends Judgement {
+  reading: string | null;
+  /** How far off, in units of what is watched. */
+  size: number;
+}
+
 function judge(
-  { of, label, direction, watched, bad, means, reading }: Rule,
+  rule: MotorRule,
   name: string,
-  fit: MotorFit,
-  others: readonly MotorFit[],
-  baseline: MotorFit | null,
-): (Judgement & { reading: string })[] {
-  const own = of(fit);
+  facts: MotorFacts,
+  others: readonly MotorFacts[],
+  baseline: MotorFacts | null,
+): RuleJudgement[] {
+  const own = rule.of(facts);
+  if (!own) return [];
   const against: { what: string; value: number; error: number }[] = [];
-  if (others.length >= 2) {
-    const values = others.map((other) => of(other).value);
+  const alike = others.flatMap((other) => rule.of(other) ?? []);
+  if (alike.length >= 2) {
     against.push({
-      what: `the other ${others.length}`,
-      value: median(values),
-      error: Math.max(...others.map((other) => of(other).error)) / Math.sqrt(others.length),
+      what: `the other ${alike.length}`,
+      value: median(alike.map(({ value }) => value)),
+      error: Math.max(...alike.map(({ error }) => error)) / Math.sqrt(alike.length),
     });
   }
-  if (baseline) against.push({ what: "its baseline", value: of(baseline).value, error: of(baseline).error });
+  const before = baseline && rule.of(baseline);
+  if (before) against.push({ what: "its baseline", value: before.value, error: before.error });
   return against.map(({ what, value, error }) => {
-    const change = own.value / value - 1;
-    const changeError = Math.hypot(own.error, error) / Math.abs(value);
-    const size = direction === "up" ? change : Math.abs(change);
+    const change = rule.isDifference ? own.value - value : own.value / value - 1;
+    const scale = rule.isDifference ? 1 : Math.abs(value);
+    const changeError = Math.hypot(own.error, error) / scale;
+    const size = rule.direction === "up" ? change : rule.direction === "down" ? -change : Math.abs(change);
     const isSure = size > SURE_ERRORS * changeError;
-    const word = !isSure || size <= watched ? "good" : size > bad ? "bad" : "watch";
+    const word = !isSure || size <= rule.watched ? "good" : size > rule.bad ? "bad" : "watch";
+    const [factor, unit, decimals] = rule.isDifference ? [1, rule.unit, 0] : [100, "%", 0];
+    const by = `${(Math.abs(change) * factor).toFixed(decimals)} ± ${(2 * changeError * factor).toFixed(decimals)} ${unit}`;
+    const { means, reading } = rule.graver?.find(({ below }) => change < below) ?? rule;
     return {
       word,
       reading,
-      reason: `${name}: ${label.toLowerCase()} ${(Math.abs(change) * 100).toFixed(0)} ± ${(2 * changeError * 100).toFixed(0)} % ${change > 0 ? "above" : "below"} ${what}: ${means}.`,
+      size: size / rule.watched,
+      reason: `${name}: ${rule.label.toLowerCase()} ${by} ${change > 0 ? "above" : "below"} ${what}: ${means}.`,
     };
   });
 }
 
-function figureOf({ of, label, unit, decimals }: Rule, name: string, fit: MotorFit): Figure {
-  const { value, halfWidth } = of(fit);
-  const factor = unit === "mΩ" ? 1000 : 1;
-  return {
-    label: `${name}: ${label.toLowerCase()}`,
-    value: value * factor,
-    halfWidth: halfWidth * factor,
+function figureOf({ of, label, unit, decimals, factor }: MotorRule, name: string, facts: MotorFacts): Figure[] {
+  const fact: Fact | null = of(facts);
+  if (!fact) return [];
+  return [
+    {
+      label: `${name}: ${label.toLowerCase()}`,
+      value: fact.value * factor,
+      halfWidth: fact.halfWidth * factor,
+      unit,
+      decimals,
+    },
+  ];
+}
+
+function standFigures(
+  name: string,
+  samples: readonly StandSample[],
+  facts: MotorFacts,
+  { massKg, propDiameterM, densityKgM3 }: MotorContext,
+  motors: number,
+): Figure[] {
+  const points = efficiencies(samples);
+  const figure = (label: string, value: number, unit: string, decimals: number): Figure => ({
+    label: `${name}: ${label}`,
+    value,
+    halfWidth: null,
     unit,
     decimals,
-  };
+  });
+  const best = points.reduce<(typeof points)[number] | null>(
+    (top, point) => (top === null || point.gramsPerW > top.gramsPerW ? point : top),
+    null,
+  );
+  const full = points.at(-1);
+  const hover = massKg ? atThrust(points, (massKg * 9.80665) / motors) : null;
+  const prop = propDiameterM ? propCoefficients(facts, propDiameterM, densityKgM3 ?? SEA_LEVEL.densityKgM3) : null;
+  return [
+    ...(full
+      ? [figure(`thrust at ${Math.round(full.throttle * 100)} %`, (full.thrustN / 9.80665) * 1000, "g", 0)]
+      : []),
+    ...(best ? [figure(`best, at ${Math.round(best.throttle * 100)} %`, best.gramsPerW, "g/W", 2)] : []),
+    ...(hover
+      ? [figure("throttle in hover", hover.throttle * 100, "%", 0), figure("in hover", hover.gramsPerW, "g/W", 2)]
+      : []),
+    ...(prop ? [figure("thrust coefficient", prop.thrust, "", 4), figure("power coefficient", prop.power, "", 4)] : []),
+  ];
+}
+
+/** Whether the ESCs answer the throttle alike: end points that were calibrated differently show here. */
+function judgeAnswers(sweeps: readonly MotorSweep[]): Judgement[] {
+  const { word, reasons } = compareLinearity(sweeps.map(({ name, samples }) => ({ name, points: samples })));
+  return word === "watch" ? reasons.map((reason) => ({ word, reason })) : [];
+}
+
+function judgeTips(sweeps: readonly MotorSweep[], { propDiameterM, soundMS }: MotorContext): Judgement[] {
+  if (!propDiameterM) return [];
+  const fastest = sweeps
+    .map(({ name, samples }) => ({ name, rpm: Math.max(...samples.map(({ rpm }) => rpm)) }))
+    .reduce((top, each) => (each.rpm > top.rpm ? each : top));
+  const mach = tipSpeed(propDiameterM, fastest.rpm) / (soundMS ?? SEA_LEVEL.soundMS);
+  return mach > WATCHED_MACH
+    ? [
+        {
+          word: "watch",
+          reason: `The tips of ${fastest.name} reach Mach ${mach.toFixed(2)}, watched from ${WATCHED_MACH}.`,
+        },
+      ]
+    : [];
 }

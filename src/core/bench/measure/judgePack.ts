@@ -1,5 +1,6 @@
 import { CoreInputError } from "../../CoreInputError";
 import { fitLine } from "../../fit/fitLine";
+import { CELL_CURVES, type Chemistry, restCharge, usableShare } from "./chemistries";
 import { type Judgement, type Measured, verdictOf } from "./measured.types";
 
 /** One reading of a pack: the load and what each cell stands at. */
@@ -15,41 +16,24 @@ export interface PackLabel {
   cRating: number | null;
   /** The highest current the craft draws; null when it is not known. */
   peakA: number | null;
+  /** LiPo when not said. */
+  chemistry?: Chemistry | null;
+  /** Steady load in flight, for what is usable; null when it is not known. */
+  cruiseA?: number | null;
+  /** Mean resistance of a cell when the pack was new; null when it is not known. */
+  newMohm?: number | null;
 }
-
-/** Resting voltage of a lithium polymer cell → share left. Common practice, no published source: 3.8 V is roughly half. */
-const REST_VOLTS: readonly (readonly [number, number])[] = [
-  [3.27, 0],
-  [3.61, 0.05],
-  [3.69, 0.1],
-  [3.73, 0.2],
-  [3.77, 0.3],
-  [3.79, 0.4],
-  [3.82, 0.5],
-  [3.87, 0.6],
-  [3.95, 0.7],
-  [4.02, 0.8],
-  [4.11, 0.9],
-  [4.2, 1],
-];
 
 /** Limits in mΩ·Ah, which a cell of any size can be held against, and of the spread. Trade judgement, no published source. */
 const WATCHED_OHM_AH = 0.02;
 const BAD_OHM_AH = 0.035;
 const WATCHED_SPREAD_V = 0.03;
 const BAD_SPREAD_V = 0.08;
+/** Against the new pack. Common practice, no published source. */
+const WATCHED_FACTOR = 1.5;
+const RETIRED_FACTOR = 2;
 /** A cell this much above the median of all is weak. */
 const WEAK_CELL = 1.4;
-
-/** Share of its charge left in a resting lithium polymer cell, by straight lines between the table's points. */
-export function restCharge(restV: number): number {
-  const after = REST_VOLTS.findIndex(([volts]) => volts >= restV);
-  if (after === 0) return 0;
-  if (after < 0) return 1;
-  const [lowV, low] = REST_VOLTS[after - 1]!;
-  const [highV, high] = REST_VOLTS[after]!;
-  return low + ((high - low) * (restV - lowV)) / (highV - lowV);
-}
 
 /**
  * Judges a pack from readings at several loads: each cell's voltage falls along V = V_rest − I·R.
@@ -57,7 +41,11 @@ export function restCharge(restV: number): number {
  * @returns Internal resistance of each cell, resting voltage, spread, share left, sag at the craft's peak, C rating used.
  * @throws {CoreInputError} `too_few_points`; `out_of_range` for a pack whose cells rise under load or readings in millivolts.
  */
-export function judgePack(samples: readonly PackSample[], { capacityMah, cRating, peakA }: PackLabel): Measured {
+export function judgePack(
+  samples: readonly PackSample[],
+  { capacityMah, cRating, peakA, ...label }: PackLabel,
+): Measured {
+  const chemistry = label.chemistry ?? "LiPo";
   const cells = samples[0]?.cellsV.length ?? 0;
   if (cells === 0 || samples.some(({ cellsV }) => cellsV.length !== cells))
     throw new CoreInputError("too_few_points", "every line needs the voltage of each cell");
@@ -75,15 +63,26 @@ export function judgePack(samples: readonly PackSample[], { capacityMah, cRating
   const rests = fits.map(({ intercept }) => intercept.value);
   const spreadV = Math.max(...rests) - Math.min(...rests);
   const mean = ohms.reduce((sum, ohm) => sum + ohm, 0) / cells;
-  const charge = restCharge(Math.min(...rests));
+  const charge = restCharge(Math.min(...rests), chemistry);
+  const highestV = Math.max(...rests);
+  const cruiseA = label.cruiseA ?? null;
   const ratedA = cRating === null ? null : (cRating * capacityMah) / 1000;
   const judgements: Judgement[] = [
     judgeResistance(mean * (capacityMah / 1000)),
+    ...(highestV > CELL_CURVES[chemistry].fullV + 0.03
+      ? [
+          {
+            word: "watch" as const,
+            reason: `A cell rests at ${highestV.toFixed(2)} V: too high for ${chemistry}. Is the chemistry right?`,
+          },
+        ]
+      : []),
+    ...judgeAgeing(mean * 1000, label.newMohm ?? null),
     ...judgeWeakest(ohms),
     judgeSpread(spreadV),
     ...(ratedA !== null && peakA !== null ? [judgeRating(peakA, ratedA)] : []),
   ];
-  const isAged = judgements[0]!.word !== "good";
+  const isAged = judgements.some(({ word, reason }) => word !== "good" && reason.startsWith("Resistance"));
   return {
     ...verdictOf(judgements),
     figures: [
@@ -100,6 +99,17 @@ export function judgePack(samples: readonly PackSample[], { capacityMah, cRating
       ...(peakA === null
         ? []
         : [{ label: `Sag of a cell at ${peakA} A`, value: peakA * mean, halfWidth: null, unit: "V", decimals: 2 }]),
+      ...(cruiseA === null
+        ? []
+        : [
+            {
+              label: `Usable at ${cruiseA} A, down to ${CELL_CURVES[chemistry].emptyV} V a cell`,
+              value: capacityMah * usableShare(cruiseA, Math.max(...ohms), chemistry),
+              halfWidth: null,
+              unit: "mAh",
+              decimals: 0,
+            },
+          ]),
     ],
     evidence: { "pack-resistance": isAged, "cell-spread": spreadV > BAD_SPREAD_V },
     chart: null,
@@ -112,6 +122,18 @@ function judgeResistance(ohmAh: number): Judgement {
     word,
     reason: `Resistance for its size: ${(ohmAh * 1000).toFixed(0)} mΩ·Ah a cell, watched from ${WATCHED_OHM_AH * 1000}${word === "bad" ? ": retire it" : ""}.`,
   };
+}
+
+/** Against the pack's own past, which says more than any rule for its size. */
+function judgeAgeing(meanMohm: number, newMohm: number | null): Judgement[] {
+  if (newMohm === null) return [];
+  const factor = meanMohm / newMohm;
+  return [
+    {
+      word: factor >= RETIRED_FACTOR ? "bad" : factor >= WATCHED_FACTOR ? "watch" : "good",
+      reason: `Resistance ${factor.toFixed(2)} times that of the new pack, watched from ${WATCHED_FACTOR}, retired at ${RETIRED_FACTOR}.`,
+    },
+  ];
 }
 
 function judgeWeakest(ohms: readonly number[]): Judgement[] {

@@ -1,38 +1,48 @@
 import { CoreInputError } from "../../CoreInputError";
 import { fitLine } from "../../fit/fitLine";
 import { median } from "../../fit/robust";
-import { type Judgement, type Measured, verdictOf } from "./measured.types";
-
-/** One reading of a servo, in the order they were taken. */
-export interface ServoSample {
-  pulseUs: number;
-  angleDeg: number;
-  /** Null when it was not measured. */
-  currentA: number | null;
-}
+import { type Figure, type Judgement, type Measured, verdictOf } from "./measured.types";
+import {
+  deadBandOf,
+  hysteresisOf,
+  type Plateau,
+  secondsPer60,
+  servoPlateaus,
+  type ServoSample,
+  swingOf,
+} from "./servoPlateaus";
 
 /** Where a servo should stand in the middle. */
 export const CENTRE_US = 1500;
 
+/** What the servo's sheet says, where it is known. */
+export interface ServoSheet {
+  secondsPer60?: number | null;
+}
+
 /** Limits. Trade judgement, no published source. */
 const LIMITS = {
   centre: { watched: 2, bad: 5 },
-  hysteresis: { watched: 1, bad: 2.5 },
+  hysteresis: { watched: 1, bad: 2 },
   jitter: { watched: 0.4, bad: 1.2 },
+  chatter: { watched: 0.6, bad: 1.5 },
   asymmetry: { watched: 0.1, bad: 0.2 },
+  deadBand: { watched: 10, bad: 25 },
+  slow: { watched: 0.25, bad: 0.6 },
 } as const;
-/** Readings within this of one another are taken at one pulse. */
-const SAME_US = 3;
 
 /**
- * Judges a servo from angles read while the pulse goes up and comes down again, with some readings repeated at one pulse.
+ * Judges a servo from angles read while the pulse goes up and comes down again, with some readings repeated at one pulse; with
+ * times also its speed and dead band, with the motors' throttle also whether it chatters beside them.
  *
- * @returns Angle at the centre, travel both ways, degrees for each µs, hysteresis between up and down, jitter at rest, and the
- *   amps where they were measured.
+ * @returns Angle at the centre, travel both ways, degrees for each µs, hysteresis, jitter, chatter, speed, dead band and amps, as
+ *   far as they were measured.
  * @throws {CoreInputError} `too_few_points`; `out_of_range` when the angle does not follow the pulse.
  */
-export function judgeServo(samples: readonly ServoSample[]): Measured {
-  const fit = fitLine(samples.map(({ pulseUs, angleDeg }) => ({ x: pulseUs, y: angleDeg })));
+export function judgeServo(samples: readonly ServoSample[], sheet: ServoSheet = {}): Measured {
+  const plateaus = servoPlateaus(samples);
+  const quiet = plateaus.filter(({ throttle }) => throttle === 0);
+  const fit = fitLine(quiet.map(({ pulseUs, angleDeg }) => ({ x: pulseUs, y: angleDeg })));
   const perUs = fit.slope.value;
   if (Math.abs(perUs) <= fit.slopeHalfWidth)
     throw new CoreInputError(
@@ -40,31 +50,40 @@ export function judgeServo(samples: readonly ServoSample[]): Measured {
       "The angle does not follow the pulse: is the servo limp, or a column swapped?",
     );
   const centreDeg = fit.intercept.value + perUs * CENTRE_US;
-  const travel = travelOf(samples, centreDeg);
-  const hysteresisDeg = hysteresisOf(samples);
-  const jitterDeg = jitterOf(samples);
-  const amps = samples.flatMap(({ currentA }) => (currentA === null ? [] : [currentA]));
-  const asymmetry = travel ? Math.abs(travel.up - travel.down) / Math.max(travel.up, travel.down) : 0;
-  const pulses = samples.map(({ pulseUs }) => pulseUs);
+  const travel = travelOf(quiet, centreDeg);
+  const gaps = hysteresisOf(plateaus);
+  const facts = {
+    centre: Math.abs(centreDeg),
+    hysteresis: gaps.length === 0 ? null : median(gaps),
+    jitter: widestSwing(quiet),
+    chatter: widestSwing(plateaus.filter(({ throttle }) => throttle > 0)),
+    asymmetry: travel ? Math.abs(travel.up - travel.down) / Math.max(travel.up, travel.down) : null,
+    deadBand: deadBandOf(plateaus, perUs),
+    seconds: secondsPer60(plateaus),
+  };
+  const slow = facts.seconds !== null && sheet.secondsPer60 ? facts.seconds / sheet.secondsPer60 - 1 : null;
+  // What it does at rest by itself is no chatter of the motors.
+  const chatters = facts.chatter !== null && facts.chatter > 1.5 * (facts.jitter ?? 0);
+  const pulses = quiet.map(({ pulseUs }) => pulseUs);
   return {
     ...verdictOf([
-      judge("centre", Math.abs(centreDeg), (size) => `Stands ${size.toFixed(1)}° off centre at ${CENTRE_US} µs`, "°"),
-      ...(hysteresisDeg === null
-        ? []
-        : [
-            judge(
-              "hysteresis",
-              hysteresisDeg,
-              (size) => `Comes back ${size.toFixed(1)}° beside where it went: gears or linkage`,
-              "°",
-            ),
-          ]),
-      ...(jitterDeg === null
-        ? []
-        : [judge("jitter", jitterDeg, (size) => `Jitters by ${size.toFixed(1)}° at rest`, "°")]),
-      ...(travel
-        ? [judge("asymmetry", asymmetry, (size) => `Travels ${(size * 100).toFixed(0)} % further one way`, "")]
-        : []),
+      ...judge("centre", facts.centre, (size) => `Stands ${size.toFixed(1)}° off centre at ${CENTRE_US} µs`, "°"),
+      ...judge(
+        "hysteresis",
+        facts.hysteresis,
+        (size) => `Comes back ${size.toFixed(1)}° beside where it went: gears or linkage`,
+        "°",
+      ),
+      ...judge("jitter", facts.jitter, (size) => `Jitters by ${size.toFixed(1)}° at rest`, "°"),
+      ...judge(
+        "chatter",
+        chatters ? facts.chatter : null,
+        (size) => `Chatters by ${size.toFixed(1)}° beside running motors: noise on its lead or supply, or a loose pot`,
+        "°",
+      ),
+      ...judge("asymmetry", facts.asymmetry, (size) => `Travels ${(size * 100).toFixed(0)} % further one way`, ""),
+      ...judge("deadBand", facts.deadBand, (size) => `Moves only from a change of ${size.toFixed(0)} µs on`, " µs"),
+      ...judge("slow", slow, (size) => `Takes ${(size * 100).toFixed(0)} % longer for 60° than its sheet says`, ""),
     ]),
     figures: [
       { label: `Angle at ${CENTRE_US} µs`, value: centreDeg, halfWidth: fit.bandAt(CENTRE_US), unit: "°", decimals: 1 },
@@ -75,76 +94,66 @@ export function judgeServo(samples: readonly ServoSample[]): Measured {
         unit: "°",
         decimals: 2,
       },
-      ...(travel
-        ? [
-            { label: "Travel one way", value: travel.up, halfWidth: null, unit: "°", decimals: 1 },
-            { label: "Travel the other way", value: travel.down, halfWidth: null, unit: "°", decimals: 1 },
-          ]
-        : []),
-      ...(hysteresisDeg === null
-        ? []
-        : [{ label: "Hysteresis", value: hysteresisDeg, halfWidth: null, unit: "°", decimals: 2 }]),
-      ...(jitterDeg === null
-        ? []
-        : [{ label: "Jitter at rest", value: jitterDeg, halfWidth: null, unit: "°", decimals: 2 }]),
-      ...(amps.length > 0
-        ? [
-            { label: "Current, middle value", value: median(amps), halfWidth: null, unit: "A", decimals: 2 },
-            { label: "Current, highest", value: Math.max(...amps), halfWidth: null, unit: "A", decimals: 2 },
-          ]
-        : []),
+      ...figure("Travel one way", travel?.up, "°", 1),
+      ...figure("Travel the other way", travel?.down, "°", 1),
+      ...figure("Hysteresis", facts.hysteresis, "°", 2),
+      ...figure("Jitter at rest", facts.jitter, "°", 2),
+      ...figure("Swing beside running motors", facts.chatter, "°", 2),
+      ...figure("Speed, seconds for 60°", facts.seconds, "s", 2),
+      ...figure("Dead band, play included", facts.deadBand, "µs", 0),
+      ...ampFigures(plateaus),
     ],
     evidence: {
-      "horn-at-centre": Math.abs(centreDeg) > LIMITS.centre.bad,
-      ...(jitterDeg !== null && { "servo-at-rest": jitterDeg > LIMITS.jitter.bad }),
-      ...(hysteresisDeg !== null && { "surface-play": hysteresisDeg > LIMITS.hysteresis.bad }),
+      "horn-at-centre": facts.centre > LIMITS.centre.bad,
+      ...(facts.jitter !== null && { "servo-at-rest": facts.jitter > LIMITS.jitter.bad }),
+      ...(facts.hysteresis !== null && { "surface-play": facts.hysteresis > LIMITS.hysteresis.bad }),
+      ...(facts.chatter !== null && { "jumps-at-throttle": chatters && facts.chatter > LIMITS.chatter.watched }),
     },
     chart: {
       xLabel: "Pulse, µs",
       yLabel: "Angle, °",
-      points: samples.map(({ pulseUs, angleDeg }) => ({ x: pulseUs, y: angleDeg, isOutlier: false })),
+      points: quiet.map(({ pulseUs, angleDeg }) => ({ x: pulseUs, y: angleDeg, isOutlier: false })),
       line: [Math.min(...pulses), Math.max(...pulses)].map((x) => ({ x, y: fit.intercept.value + perUs * x })),
     },
   };
 }
 
-function judge(of: keyof typeof LIMITS, size: number, say: (size: number) => string, unit: string): Judgement {
+function judge(of: keyof typeof LIMITS, size: number | null, say: (size: number) => string, unit: string): Judgement[] {
+  if (size === null) return [];
   const { watched, bad } = LIMITS[of];
   const word = size > bad ? "bad" : size > watched ? "watch" : "good";
-  return { word, reason: `${say(size)}; watched from ${unit ? `${watched}${unit}` : `${watched * 100} %`}.` };
+  return [{ word, reason: `${say(size)}; watched from ${unit ? `${watched}${unit}` : `${watched * 100} %`}.` }];
+}
+
+function figure(label: string, value: number | null | undefined, unit: string, decimals: number): Figure[] {
+  return value == null ? [] : [{ label, value, halfWidth: null, unit, decimals }];
+}
+
+function widestSwing(plateaus: readonly Plateau[]): number | null {
+  const swings = plateaus.filter(({ settled }) => settled.length >= 3).map(swingOf);
+  return swings.length === 0 ? null : Math.max(...swings);
+}
+
+/** Amps at rest, on the way and at most, from what was measured. */
+function ampFigures(plateaus: readonly Plateau[]): Figure[] {
+  const amps = (samples: readonly ServoSample[]) =>
+    samples.flatMap(({ currentA }) => (currentA === null ? [] : [currentA]));
+  const all = amps(plateaus.flatMap(({ samples }) => samples));
+  if (all.length === 0) return [];
+  const rest = amps(plateaus.filter(({ settled }) => settled.length >= 3).flatMap(({ settled }) => settled));
+  return [
+    ...(rest.length > 0 ? figure("Current at rest", median(rest), "A", 2) : []),
+    ...figure("Current, middle value", median(all), "A", 2),
+    ...figure("Current, highest", Math.max(...all), "A", 2),
+  ];
 }
 
 /** How far it goes either way from its centre; null when the readings lie on one side only. */
-function travelOf(samples: readonly ServoSample[], centreDeg: number): { up: number; down: number } | null {
-  const above = samples.filter(({ pulseUs }) => pulseUs > CENTRE_US + SAME_US);
-  const below = samples.filter(({ pulseUs }) => pulseUs < CENTRE_US - SAME_US);
+function travelOf(plateaus: readonly Plateau[], centreDeg: number): { up: number; down: number } | null {
+  const above = plateaus.filter(({ pulseUs }) => pulseUs > CENTRE_US + 50);
+  const below = plateaus.filter(({ pulseUs }) => pulseUs < CENTRE_US - 50);
   if (above.length === 0 || below.length === 0) return null;
-  const furthest = (side: readonly ServoSample[]) =>
+  const furthest = (side: readonly Plateau[]) =>
     Math.max(...side.map(({ angleDeg }) => Math.abs(angleDeg - centreDeg)));
   return { up: furthest(above), down: furthest(below) };
-}
-
-/** Middle distance between the angle on the way up and on the way down at the same pulse; null without such pairs. */
-function hysteresisOf(samples: readonly ServoSample[]): number | null {
-  const going = samples.map(({ pulseUs }, at) => Math.sign(pulseUs - (samples[at - 1]?.pulseUs ?? pulseUs)));
-  const gaps = samples.flatMap((rising, at) =>
-    going[at]! <= 0
-      ? []
-      : samples
-          .filter((falling, other) => going[other]! < 0 && Math.abs(falling.pulseUs - rising.pulseUs) <= SAME_US)
-          .map((falling) => Math.abs(falling.angleDeg - rising.angleDeg)),
-  );
-  return gaps.length === 0 ? null : median(gaps);
-}
-
-/** Largest swing among readings taken one after the other at one pulse; null without three of them. */
-function jitterOf(samples: readonly ServoSample[]): number | null {
-  const rests: number[][] = [];
-  samples.forEach(({ pulseUs, angleDeg }, at) => {
-    const isSame = at > 0 && Math.abs(pulseUs - samples[at - 1]!.pulseUs) <= SAME_US;
-    if (isSame) rests.at(-1)!.push(angleDeg);
-    else rests.push([angleDeg]);
-  });
-  const swings = rests.filter(({ length }) => length >= 3).map((angles) => Math.max(...angles) - Math.min(...angles));
-  return swings.length === 0 ? null : Math.max(...swings);
 }

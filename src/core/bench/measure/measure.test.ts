@@ -1,9 +1,16 @@
 import { gaussian, seededRandom } from "../../../sim/random";
-import { simulateMotors, simulateMotorSweep } from "../../../sim/simulateMotors";
+import { type BenchDefect, type Severity, simulateCraft } from "../../../sim/benchDefects";
+import { DEMO_DRIVES } from "../../../sim/demoDrives";
+import { simulateMotorSweep } from "../../../sim/simulateMotors";
+import { simulateRun } from "../../../sim/simulateRun";
+import { judgeRun } from "../run/judgeRun";
+import { motorProfile } from "../run/profiles";
 import { fitMotor } from "./fitMotor";
 import { judgeMeter } from "./judgeMeter";
 import { judgeMotors } from "./judgeMotors";
-import { judgePack, restCharge } from "./judgePack";
+import { restCharge, usableShare } from "./chemistries";
+import { judgePack } from "./judgePack";
+import { motorFacts } from "./motorFacts";
 import { measureColumns } from "./measureColumns";
 
 const MOTOR = { kv: 2400, resistanceOhm: 0.065, noLoadA: 0.9 };
@@ -60,6 +67,15 @@ describe("judgeMeter", () => {
     }
   });
 
+  it("checks the meter after its scale was changed, and sees when the firmware works the other way round", () => {
+    const after = judgeMeter(pairs(1.01, 0, 0.01), { ...current, gainBefore: 4.1 });
+    expect(after.reasons.join(" ")).toMatch(/went from 310\.0 % before the change to \d\.\d % after it/);
+    expect(after.word).toBe("good");
+    const wrongWay = judgeMeter(pairs(16.81), { ...current, gainBefore: 4.1 });
+    expect(wrongWay.word).toBe("bad");
+    expect(wrongWay.reasons.join(" ")).toMatch(/take the other setting/);
+  });
+
   it.each<[string, { shown: number; reference: number }[], RegExp]>([
     [
       "negative amps",
@@ -94,29 +110,98 @@ describe("fitMotor", () => {
 });
 
 describe("judgeMotors", () => {
+  const profile = motorProfile(4);
+  const channels = ["voltage", "current", "speed", "thrust", "vibration"];
+  const sweepOf = (defect: BenchDefect | null, severity: Severity = 3) =>
+    simulateRun(simulateCraft(DEMO_DRIVES["five-inch"]!, { defect, severity, place: 0, seed: 8 }), profile, {
+      channels,
+      rateHz: 10,
+      seed: 4,
+    });
+  const judged = (defect: BenchDefect | null, severity?: Severity) =>
+    judgeRun("motor", sweepOf(defect, severity), profile, { massG: 620, propInches: 5 }).measured!;
+  const healthy = judged(null);
+
   // What goes up with what is common practice, no published source.
   it.each([
     ["dragging-bearing", /no-load current .* above the other 3: bearing or shaft/, "no-load-amps"],
     ["shorted-turn", /resistance .* below the other 3: winding/, "winding-off"],
     ["weak-magnet", /speed constant .* above the other 3: weak magnets/, "rpm-per-volt"],
+    ["nicked-prop", /shake, once a turn .* above the other 3: prop out of balance/, "prop-balance"],
   ] as const)("finds a %s in the first motor and names its sign", (defect, reason, reading) => {
-    const measured = judgeMotors(simulateMotors(MOTOR, { defect, severity: 3, seed: 8 }));
+    const measured = judged(defect);
     expect(measured.word).toBe("bad");
     expect(measured.reasons.some((each) => each.startsWith("Motor 1") && reason.test(each))).toBe(true);
     expect(measured.evidence[reading]).toBe(true);
   });
 
-  it("calls four healthy motors alike", () => {
-    const measured = judgeMotors(simulateMotors(MOTOR, { defect: null, seed: 8 }));
-    expect(measured).toMatchObject({ word: "good", evidence: { "no-load-amps": false, "winding-off": false } });
+  it("calls four healthy motors alike, but watches tips beyond Mach 0.6", () => {
+    expect(judgeRun("motor", sweepOf(null), profile).measured).toMatchObject({
+      word: "good",
+      evidence: { "no-load-amps": false, "winding-off": false, "prop-balance": false, "blow-test": false },
+    });
+    const small = judgeRun("motor", sweepOf(null), profile, { propInches: 5 }).measured!;
+    expect(small.reasons[0]).toMatch(/^The tips of Motor \d reach Mach 0\.6\d, watched from 0\.6/);
+  });
+
+  it("recovers what the simulated motors and props were made of", () => {
+    const facts = healthy.facts!.get("Motor 2")!;
+    const made = simulateCraft(DEMO_DRIVES["five-inch"]!, { defect: null, seed: 8 }).drive.units[1]!;
+    expect(facts.kv.value / made.kv).toBeCloseTo(1, 1);
+    expect(Math.abs(facts.kv.value / made.kv - 1)).toBeLessThan(0.01);
+    expect(Math.abs(facts.noLoadA.value / made.noLoadA - 1)).toBeLessThan(0.1);
+    // T = k·ω² = k·(2π)²·n²
+    expect(Math.abs(facts.thrustPerN2!.value / (made.propThrustNs2 * (2 * Math.PI) ** 2) - 1)).toBeLessThan(0.01);
+    expect(Math.abs(facts.powerPerN3!.value / (made.propTorqueNms2 * (2 * Math.PI) ** 3) - 1)).toBeLessThan(0.03);
+    expect(Math.abs(facts.shakePerN2!.value / (made.imbalanceM * (2 * Math.PI) ** 2) - 1)).toBeLessThan(0.05);
+    // Power and thrust coefficient of a 5 inch prop in standard air, by their definitions.
+    const coefficient = healthy.figures.find(({ label }) => label === "Motor 2: thrust coefficient")!.value;
+    expect(coefficient).toBeCloseTo(facts.thrustPerN2!.value / (1.225 * 0.127 ** 4), 9);
+  });
+
+  it("says where each motor stands in hover: its share of the weight, and g/W there", () => {
+    const of = (label: string) => healthy.figures.find((each) => each.label === `Motor 1: ${label}`)!;
+    expect(of("throttle in hover").value).toBeGreaterThan(20);
+    expect(of("throttle in hover").value).toBeLessThan(60);
+    const hover = healthy.figures.find((each) => each.label === "Motor 1: in hover")!;
+    expect(hover.unit).toBe("g/W");
+    expect(of("best, at 20 %").value).toBeGreaterThan(hover.value);
+  });
+
+  it("names a prop that blows the wrong way and one with its face turned", () => {
+    const turned = (factor: number) => {
+      const series = sweepOf(null);
+      const thrust = series.thrust!.map((newton, at) => (series.output![at] === 3 ? newton * factor : newton));
+      return judgeRun("motor", { ...series, thrust }, profile).measured!;
+    };
+    expect(turned(0.02).reasons[0]).toMatch(/^Motor 3: thrust .*: no air goes down/);
+    expect(turned(0.02).evidence).toMatchObject({ "blow-test": true, "prop-faces": false });
+    expect(turned(0.5).reasons[0]).toMatch(/^Motor 3: .* face the wrong way up/);
+    expect(turned(0.5).evidence).toMatchObject({ "blow-test": false, "prop-faces": true });
+  });
+
+  it("names a motor that ends hotter after equal work", () => {
+    const sweeps = [31, 33, 58, 32].map((temperatureC, place) => ({
+      name: `Motor ${place + 1}`,
+      samples: simulateMotorSweep(MOTOR, seededRandom(place + 3)).map((sample) => ({ ...sample, temperatureC })),
+    }));
+    const measured = judgeMotors(sweeps);
+    expect(measured.reasons[0]).toMatch(
+      /^Motor 3: highest temperature 26 ± \d+ °C above the other 3: hot after equal work/,
+    );
+    expect(measured.evidence["motor-heat"]).toBe(true);
   });
 
   it("cannot say of one motor alone, and can beside its baseline", () => {
-    const [worn] = simulateMotors(MOTOR, { defect: "dragging-bearing", severity: 2, seed: 8 });
-    expect(judgeMotors([worn!])).toMatchObject({ word: "cannot say", evidence: {} });
-    const before = fitMotor(simulateMotors(MOTOR, { defect: null, seed: 8 })[0]!.samples);
-    const measured = judgeMotors([worn!], new Map([["Motor 1", before]]));
-    expect(measured.reasons[0]).toMatch(/above its baseline: bearing or shaft/);
+    const before = motorFacts(simulateMotorSweep(MOTOR, seededRandom(8)));
+    const worn = {
+      name: "Motor 1",
+      samples: simulateMotorSweep({ ...MOTOR, noLoadA: 2.2 * MOTOR.noLoadA }, seededRandom(9)),
+    };
+    expect(judgeMotors([worn])).toMatchObject({ word: "cannot say", evidence: {} });
+    expect(judgeMotors([worn], new Map([["Motor 1", before]])).reasons[0]).toMatch(
+      /above its baseline: bearing or shaft/,
+    );
   });
 });
 
@@ -158,6 +243,26 @@ describe("judgePack", () => {
     [3.82, 0.5],
     [3.0, 0],
   ])("takes %d V at rest for a share of %d", (volts, share) => expect(restCharge(volts)).toBeCloseTo(share, 1));
+
+  it("says from its own past when it has aged, and what is usable at a load", () => {
+    const tired = judgePack(pack([0.018, 0.019, 0.018]), { ...label, newMohm: 9, cruiseA: 20 });
+    expect(tired.word).toBe("bad");
+    expect(tired.reasons.join(" ")).toMatch(/Resistance 2\.0\d times that of the new pack/);
+    // At 20 A the worst cell falls by 0.38 V: what rests above 3.68 V can be drawn, of a curve that has 0.05 at 3.61, 0.1 at 3.69.
+    const usable = figure(tired, /^Usable at 20 A/);
+    expect(Math.abs(usable - 1500 * (1 - (0.05 + (0.05 * (3.68 - 3.61)) / 0.08)))).toBeLessThan(2);
+  });
+
+  it("asks whether the chemistry is right when a cell rests above full", () => {
+    expect(judgePack(pack([0.009], [4.34]), label).reasons.join(" ")).toMatch(/too high for LiPo/);
+    expect(judgePack(pack([0.009], [4.34]), { ...label, chemistry: "LiHV" }).word).toBe("good");
+  });
+
+  it("leaves more behind the harder it is drawn on", () => {
+    const shares = [0, 10, 20, 40].map((amps) => usableShare(amps, 0.01));
+    expect(shares).toEqual([...shares].sort((a, b) => b - a));
+    expect(() => usableShare(-1, 0.01)).toThrow(/below zero/);
+  });
 
   it("names volts that rise with the load, and millivolts", () => {
     expect(() => judgePack(pack([-0.01]), label)).toThrow(/rises with the load/);

@@ -1,12 +1,17 @@
 import { CoreInputError } from "../../CoreInputError";
+import { type RatedPart } from "../weakestInLine";
+import { CHEMISTRIES, type Chemistry } from "./chemistries";
+import { judgeEsc, USUAL_BURST_S, USUAL_ESC_LIMIT_C } from "./judgeEsc";
 import { judgeMeter } from "./judgeMeter";
 import { judgeMotors, type MotorSweep } from "./judgeMotors";
 import { judgePack } from "./judgePack";
+import { FLIGHT_SHARE, judgePower, type PowerSample } from "./judgePower";
 import { judgeServo } from "./judgeServo";
 import { type Measured } from "./measured.types";
+import { type MotorFacts } from "./motorFacts";
 
 /** What can be judged from a table of readings. */
-export const MEASUREMENT_KINDS = ["meter", "servo", "motor", "pack"] as const;
+export const MEASUREMENT_KINDS = ["meter", "servo", "motor", "pack", "power", "esc"] as const;
 export type MeasurementKind = (typeof MEASUREMENT_KINDS)[number];
 
 /** A table in SI: name → values, all of one length, with the quantity of each. */
@@ -16,14 +21,45 @@ export interface Columns {
   quantities: ReadonlyMap<string, string>;
 }
 
-/** What a table cannot say by itself. */
+/** What a table cannot say by itself; what is null or absent is not known. */
 export interface MeasurementOptions {
   /** The scale set on the craft's meter. */
-  setting?: number | null;
-  capacityMah?: number | null;
-  cRating?: number | null;
-  peakA?: number | null;
+  setting?: number | null | undefined;
+  /** Gain of the meter before its scale was changed. */
+  gainBefore?: number | null | undefined;
+  capacityMah?: number | null | undefined;
+  cRating?: number | null | undefined;
+  peakA?: number | null | undefined;
+  /** Steady load in flight. */
+  cruiseA?: number | null | undefined;
+  /** A cell of the pack when it was new, mΩ. */
+  newMohm?: number | null | undefined;
+  chemistry?: Chemistry | null | undefined;
+  massG?: number | null | undefined;
+  propInches?: number | null | undefined;
+  densityKgM3?: number | null | undefined;
+  continuousA?: number | null | undefined;
+  burstA?: number | null | undefined;
+  burstS?: number | null | undefined;
+  limitC?: number | null | undefined;
+  /** Seconds for 60° from the servo's sheet. */
+  secondsPer60?: number | null | undefined;
+  /** Share of the held amps that is left in flight. */
+  flightShare?: number | null | undefined;
 }
+
+/** What the app knows beside the table: earlier measurements of the same parts. */
+export interface MeasurementPast {
+  /** Constants of motors when they were known to be good, by the motor's name. */
+  motors?: ReadonlyMap<string, MotorFacts>;
+  /** Seconds each motor took to answer a jump, by its number. */
+  responseS?: ReadonlyMap<number, number>;
+  /** A former table of the same craft's draw. */
+  power?: Columns;
+  parts?: readonly RatedPart[];
+}
+
+const INCH_M = 0.0254;
 
 /** The columns each kind needs, as a header one can copy. */
 export const HEADERS: Readonly<Record<MeasurementKind, string>> = {
@@ -31,6 +67,8 @@ export const HEADERS: Readonly<Record<MeasurementKind, string>> = {
   servo: "pulse [µs],angle [°],current [A]",
   motor: "motor,throttle [%],voltage [V],current [A],speed [rpm]",
   pack: "current [A],cell1 [V],cell2 [V],cell3 [V]",
+  power: "throttle [%],voltage [V],current [A]",
+  esc: "time [s],current [A],esctemperature [°C]",
 };
 
 /**
@@ -38,7 +76,12 @@ export const HEADERS: Readonly<Record<MeasurementKind, string>> = {
  *
  * @throws {CoreInputError} With a sentence that says what is missing, out of place or not supported by the data, and what to do.
  */
-export function measureColumns(kind: MeasurementKind, columns: Columns, options: MeasurementOptions = {}): Measured {
+export function measureColumns(
+  kind: MeasurementKind,
+  columns: Columns,
+  options: MeasurementOptions = {},
+  past: MeasurementPast = {},
+): Measured {
   refuseBadTime(columns);
   switch (kind) {
     case "meter": {
@@ -46,22 +89,57 @@ export function measureColumns(kind: MeasurementKind, columns: Columns, options:
       const quantity = columns.quantities.get("shown") === "voltage" ? "voltage" : "current";
       return judgeMeter(
         shown.map((value, row) => ({ shown: value, reference: reference[row]! })),
-        { quantity, setting: options.setting ?? null },
+        { quantity, setting: options.setting ?? null, gainBefore: options.gainBefore ?? null },
       );
     }
     case "servo": {
       const [pulse, angle] = [need(columns, "pulse", kind), need(columns, "angle", kind)];
       const current = columns.values.get("current");
+      const time = columns.values.get("time");
+      const throttle = columns.values.get("throttle");
       return judgeServo(
         pulse.map((seconds, row) => ({
           pulseUs: seconds * 1e6,
           angleDeg: angle[row]!,
           currentA: current?.[row] ?? null,
+          timeS: time?.[row] ?? null,
+          throttle: throttle?.[row] ?? null,
         })),
+        { secondsPer60: options.secondsPer60 ?? null },
       );
     }
     case "motor":
-      return judgeMotors(sweepsOf(columns));
+      return judgeMotors(sweepsOf(columns, past.responseS), past.motors, {
+        massKg: options.massG ? options.massG / 1000 : null,
+        propDiameterM: options.propInches ? options.propInches * INCH_M : null,
+        densityKgM3: options.densityKgM3 ?? null,
+      });
+    case "power":
+      return judgePower(
+        powerSamples(columns),
+        past.power ? powerSamples(past.power) : [],
+        past.parts ??
+          (options.continuousA
+            ? [{ position: "in line", name: "Weakest part", continuousA: options.continuousA, parallel: 1 }]
+            : []),
+        options.flightShare ?? FLIGHT_SHARE,
+      );
+    case "esc": {
+      const [time, amps, celsius] = [
+        need(columns, "time", kind),
+        need(columns, "current", kind),
+        need(columns, "esctemperature", kind),
+      ];
+      return judgeEsc(
+        time.map((timeS, row) => ({ timeS, currentA: amps[row]!, temperatureC: celsius[row]! })),
+        {
+          continuousA: options.continuousA ?? null,
+          burstA: options.burstA ?? null,
+          burstS: options.burstS ?? USUAL_BURST_S,
+          limitC: options.limitC ?? USUAL_ESC_LIMIT_C,
+        },
+      );
+    }
     case "pack": {
       const current = need(columns, "current", kind);
       const cells = [...columns.values.keys()].filter((name) => /^cell\s?\d+$/.test(name)).sort(byNumber);
@@ -70,34 +148,61 @@ export function measureColumns(kind: MeasurementKind, columns: Columns, options:
         throw new CoreInputError("out_of_range", "Say the pack's capacity in mAh: resistance is judged by its size.");
       return judgePack(
         current.map((currentA, row) => ({ currentA, cellsV: cells.map((name) => columns.values.get(name)![row]!) })),
-        { capacityMah: options.capacityMah, cRating: options.cRating ?? null, peakA: options.peakA ?? null },
+        {
+          capacityMah: options.capacityMah,
+          cRating: options.cRating ?? null,
+          peakA: options.peakA ?? null,
+          cruiseA: options.cruiseA ?? null,
+          newMohm: options.newMohm ?? null,
+          chemistry: CHEMISTRIES.find((each) => each === options.chemistry) ?? null,
+        },
       );
     }
   }
 }
 
-function sweepsOf(columns: Columns): MotorSweep[] {
+function sweepsOf(columns: Columns, responseS: ReadonlyMap<number, number> = new Map()): MotorSweep[] {
   const throttle = need(columns, "throttle", "motor");
   const voltage = need(columns, "voltage", "motor");
   const current = need(columns, "current", "motor");
   const speed = need(columns, "speed", "motor");
   refuseOddDrive(throttle, voltage, current, speed);
-  const motor = columns.values.get("motor") ?? throttle.map(() => 1);
+  const { values } = columns;
+  const motor = values.get("motor") ?? throttle.map(() => 1);
   return [...new Set(motor)].map((place) => ({
     name: `Motor ${place}`,
+    responseS: responseS.get(place) ?? null,
     samples: throttle.flatMap((share, row) =>
       motor[row] === place
-        ? [{ throttle: share, voltageV: voltage[row]!, currentA: current[row]!, rpm: speed[row]! }]
+        ? [
+            {
+              throttle: share,
+              voltageV: voltage[row]!,
+              currentA: current[row]!,
+              rpm: speed[row]!,
+              thrustN: values.get("thrust")?.[row] ?? null,
+              vibrationMs2: values.get("vibration")?.[row] ?? null,
+              temperatureC: values.get("temperature")?.[row] ?? null,
+            },
+          ]
         : [],
     ),
   }));
+}
+
+function powerSamples(columns: Columns): PowerSample[] {
+  const throttle = need(columns, "throttle", "power");
+  const voltage = need(columns, "voltage", "power");
+  const current = need(columns, "current", "power");
+  refuseOddDrive(throttle, voltage, current, null);
+  return throttle.map((share, row) => ({ throttle: share, voltageV: voltage[row]!, currentA: current[row]! }));
 }
 
 function refuseOddDrive(
   throttle: readonly number[],
   voltage: readonly number[],
   current: readonly number[],
-  speed: readonly number[],
+  speed: readonly number[] | null,
 ): void {
   if (current.some((amps) => amps < -0.2))
     throw new CoreInputError("out_of_range", "Negative amps: turn the meter's leads round, or leave the sign out.");
@@ -115,6 +220,7 @@ function refuseOddDrive(
     ["amps", current],
     ["rpm", speed],
   ] as const) {
+    if (values === null) continue;
     if (values.length > 3 && new Set(values).size === 1 && new Set(throttle).size > 1)
       throw new CoreInputError(
         "out_of_range",

@@ -6,6 +6,7 @@ import { meanCurrent } from "./meanCurrent";
 import { meterFactor } from "./meterFactor";
 import { processorLoad } from "./processorLoad";
 import { protocolTiming } from "./protocolTiming";
+import { railBudgetSum } from "./railBudgetSum";
 import { type Sum } from "./sum.types";
 import { thrustToWeight } from "./thrustToWeight";
 import { wireDrop } from "./wireDrop";
@@ -19,6 +20,7 @@ export const SUMS: readonly Sum[] = [
   driveMatching,
   protocolTiming,
   processorLoad,
+  railBudgetSum,
   balancePoint,
   airDensitySum,
   wireDrop,

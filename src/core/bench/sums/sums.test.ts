@@ -1,7 +1,7 @@
 import { fromSi, QUANTITIES, toSi } from "../../units/quantities";
 import { SUMS } from ".";
 import { meanChord } from "./balancePoint";
-import { frameTime, slowestThatFits } from "./protocolTiming";
+import { frameTime, slowestThatFits } from "../escProtocol";
 import { gaugeSection } from "./wireDrop";
 
 /** Computes a sum with its first values, some of them changed, all in first units; results by label in first units. */

@@ -1,8 +1,8 @@
-import { ArmSweepInput } from "@/features/bench/bench.schema";
-import { armSweep } from "@/features/bench/benchVerbs";
+import { ArmRunInput } from "@/features/bench/bench.schema";
+import { armRun } from "@/features/bench/benchVerbs";
 import { runRoute } from "@/features/people/runRoute";
 
-/** Arms the rig for a sweep. */
+/** Arms the rig for a run. */
 export async function POST(request: Request) {
-  return runRoute(request, ArmSweepInput, armSweep);
+  return runRoute(request, ArmRunInput, armRun);
 }

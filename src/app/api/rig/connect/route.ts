@@ -1,8 +1,8 @@
-import * as v from "valibot";
-import { connectRig } from "@/features/bench/benchVerbs";
+import { ConnectRigInput } from "@/features/bench/bench.schema";
+import { connectRig } from "@/features/instruments/connectRig";
 import { runRoute } from "@/features/people/runRoute";
 
 /** Connects the instruments. */
 export async function POST(request: Request) {
-  return runRoute(request, v.object({}), connectRig);
+  return runRoute(request, ConnectRigInput, connectRig);
 }

@@ -1,0 +1,16 @@
+import { type Metadata } from "next";
+import { getInstrumentsPage } from "@/features/instruments/getInstrumentsPage";
+import { InstrumentsPage } from "@/features/instruments/InstrumentsPage";
+import { pageContext } from "@/features/people/currentPerson";
+import { ControlsProvider } from "@/shared/theme/ControlsProvider";
+
+export const metadata: Metadata = { title: "Instruments" };
+
+/** The shop's instruments. */
+export default async function InstrumentsRoute() {
+  return (
+    <ControlsProvider>
+      <InstrumentsPage {...await getInstrumentsPage(await pageContext())} />
+    </ControlsProvider>
+  );
+}

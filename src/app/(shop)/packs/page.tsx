@@ -1,0 +1,16 @@
+import { type Metadata } from "next";
+import { PacksPage } from "@/features/packs/PacksPage";
+import { getPacksPage } from "@/features/packs/packVerbs";
+import { pageContext } from "@/features/people/currentPerson";
+import { ControlsProvider } from "@/shared/theme/ControlsProvider";
+
+export const metadata: Metadata = { title: "Packs" };
+
+/** The packs and their logs. */
+export default async function PacksRoute() {
+  return (
+    <ControlsProvider>
+      <PacksPage {...await getPacksPage(await pageContext())} />
+    </ControlsProvider>
+  );
+}

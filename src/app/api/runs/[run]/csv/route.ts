@@ -1,0 +1,21 @@
+import { readRunRequest } from "@/features/bench/readRunRequest";
+import { exportRun } from "@/features/bench/runFileVerbs";
+import { requestContext } from "@/features/people/currentPerson";
+import { routeFailure } from "@/features/people/routeFailure";
+
+/** A run as CSV. */
+export async function GET(request: Request, { params }: { params: Promise<{ run: string }> }) {
+  try {
+    const context = await requestContext();
+    const { runId, range } = readRunRequest((await params).run, request.url);
+    return new Response(await exportRun(context, runId, range), {
+      headers: {
+        "Content-Type": "text/csv; charset=utf-8",
+        "Content-Disposition": `attachment; filename="run-${runId}.csv"`,
+        "Cache-Control": "no-store",
+      },
+    });
+  } catch (error) {
+    return routeFailure(error);
+  }
+}

@@ -1,0 +1,160 @@
+import { CoreInputError } from "../../CoreInputError";
+import { fitThermal, type ThermalFit, timeToReach } from "./fitThermal";
+import { type Figure, type Judgement, type Measured, verdictOf } from "./measured.types";
+
+/** One reading of an ESC under load, in order of time. */
+export interface EscSample {
+  timeS: number;
+  /** Of one ESC. */
+  currentA: number;
+  temperatureC: number;
+}
+
+/** What the ESC may do. */
+export interface EscRating {
+  continuousA: number | null;
+  burstA: number | null;
+  /** How long a burst may last. */
+  burstS: number | null;
+  /** Temperature it must not pass. */
+  limitC: number;
+}
+
+/** Above this share of the highest amps the ESC counts as loaded. */
+const LOADED_SHARE = 0.6;
+/** Where an ESC of the usual kind begins to cut itself back. Common practice, no published source. */
+export const USUAL_ESC_LIMIT_C = 90;
+/** A burst as flown. Common practice: five seconds. */
+export const USUAL_BURST_S = 5;
+const WATCHED_MARGIN_C = 15;
+const WATCHED_MARGIN_SHARE = 0.1;
+
+/**
+ * Judges an ESC from amps and temperature under load: amps against its ratings, and where the temperature will end.
+ *
+ * @throws {CoreInputError} `too_few_points`; `out_of_range` from `fitThermal` when the readings do not say where it ends.
+ */
+export function judgeEsc(samples: readonly EscSample[], rating: EscRating): Measured {
+  if (samples.length === 0) throw new CoreInputError("too_few_points", "there are no readings");
+  const highestA = Math.max(...samples.map(({ currentA }) => currentA));
+  const stretches = loadedStretches(samples, LOADED_SHARE * highestA);
+  const longest = stretches.reduce((best, each) => (each.length > best.length ? each : best), stretches[0] ?? []);
+  if (longest.length === 0) throw new CoreInputError("too_few_points", "the ESC was never under load");
+  const loadedS = longest.at(-1)!.timeS - longest[0]!.timeS;
+  const settled = longest.filter(({ timeS }) => timeS >= longest[0]!.timeS + 0.3 * loadedS);
+  const meanA = settled.reduce((sum, { currentA }) => sum + currentA, 0) / settled.length;
+  const fit = fitThermal(
+    longest.map(({ timeS, temperatureC }) => ({ timeS: timeS - longest[0]!.timeS, temperatureC })),
+  );
+  const reachedS = timeToReach(fit, rating.limitC);
+  return {
+    ...verdictOf([
+      ...judgeAmps(meanA, highestA, rating, longestBurst(stretches)),
+      judgeHeat(fit, reachedS, rating.limitC),
+    ]),
+    figures: figuresOf(fit, meanA, reachedS, rating.limitC),
+    evidence: {
+      "esc-heat": reachedS !== null,
+      ...(rating.continuousA !== null && { "draw-against-rating": meanA > rating.continuousA }),
+    },
+    chart: chartOf(longest, fit),
+  };
+}
+
+function judgeAmps(
+  meanA: number,
+  highestA: number,
+  { continuousA, burstA, burstS }: EscRating,
+  heldS: number,
+): Judgement[] {
+  const said: Judgement[] = [];
+  if (continuousA !== null) {
+    const room = continuousA - meanA;
+    said.push({
+      word: room < 0 ? "bad" : room < WATCHED_MARGIN_SHARE * continuousA ? "watch" : "good",
+      reason: `At full throttle ${meanA.toFixed(1)} A, ${Math.abs(room).toFixed(1)} A ${room < 0 ? "over" : "under"} its continuous ${continuousA} A.`,
+    });
+  }
+  if (burstA !== null) {
+    const room = burstA - highestA;
+    const mayS = burstS ?? USUAL_BURST_S;
+    const isLong = continuousA !== null && meanA > continuousA && heldS > mayS;
+    said.push({
+      word: room < 0 || isLong ? "bad" : "good",
+      reason: isLong
+        ? `Above its continuous rating for ${heldS.toFixed(1)} s; a burst may last ${mayS} s.`
+        : `Highest ${highestA.toFixed(1)} A, ${Math.abs(room).toFixed(1)} A ${room < 0 ? "over" : "under"} its burst ${burstA} A.`,
+    });
+  }
+  return said;
+}
+
+function judgeHeat(fit: ThermalFit, reachedS: number | null, limitC: number): Judgement {
+  const steady = `${fit.steadyC.value.toFixed(0)} ± ${fit.steadyC.halfWidth.toFixed(0)} °C`;
+  if (reachedS !== null)
+    return {
+      word: "bad",
+      reason: `It would end at ${steady} and pass ${limitC} °C after ${reachedS.toFixed(0)} s at full throttle.`,
+    };
+  const room = limitC - fit.steadyC.value;
+  const isSure = room - fit.steadyC.halfWidth > WATCHED_MARGIN_C;
+  return {
+    word: isSure ? "good" : "watch",
+    reason: `It ends at ${steady}, ${room.toFixed(0)} K under ${limitC} °C${isSure ? "" : ", which is close"}.`,
+  };
+}
+
+function figuresOf(fit: ThermalFit, meanA: number, reachedS: number | null, limitC: number): Figure[] {
+  return [
+    { label: "Amps at full throttle", value: meanA, halfWidth: null, unit: "A", decimals: 1 },
+    {
+      label: "Steady temperature",
+      value: fit.steadyC.value,
+      halfWidth: fit.steadyC.halfWidth,
+      unit: "°C",
+      decimals: 1,
+    },
+    { label: "Rise above the start", value: fit.steadyC.value - fit.startC, halfWidth: null, unit: "K", decimals: 1 },
+    {
+      label: "Time constant",
+      value: fit.timeConstantS.value,
+      halfWidth: fit.timeConstantS.halfWidth,
+      unit: "s",
+      decimals: 1,
+    },
+    ...(reachedS === null
+      ? []
+      : [{ label: `Time to ${limitC} °C`, value: reachedS, halfWidth: null, unit: "s", decimals: 0 }]),
+  ];
+}
+
+function chartOf(samples: readonly EscSample[], { steadyC, timeConstantS, startC }: ThermalFit): Measured["chart"] {
+  const startS = samples[0]!.timeS;
+  const every = Math.max(1, Math.floor(samples.length / 200));
+  const kept = samples.filter((_, at) => at % every === 0);
+  return {
+    xLabel: "Under load, s",
+    yLabel: "ESC, °C",
+    points: kept.map(({ timeS, temperatureC }) => ({ x: timeS - startS, y: temperatureC, isOutlier: false })),
+    line: kept.map(({ timeS }) => ({
+      x: timeS - startS,
+      y: steadyC.value + (startC - steadyC.value) * Math.exp(-(timeS - startS) / timeConstantS.value),
+    })),
+  };
+}
+
+/** Stretches in which the amps stay above a bound. */
+function loadedStretches(samples: readonly EscSample[], boundA: number): EscSample[][] {
+  const stretches: EscSample[][] = [];
+  samples.forEach((sample, at) => {
+    if (sample.currentA < boundA) return;
+    const isNew = at === 0 || samples[at - 1]!.currentA < boundA;
+    if (isNew) stretches.push([]);
+    stretches.at(-1)!.push(sample);
+  });
+  return stretches;
+}
+
+function longestBurst(stretches: readonly EscSample[][]): number {
+  return Math.max(0, ...stretches.map((each) => each.at(-1)!.timeS - each[0]!.timeS));
+}

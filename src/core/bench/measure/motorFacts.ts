@@ -1,0 +1,150 @@
+import { type Coefficient, halfWidth, linearFit } from "../../fit/linearFit";
+import { median } from "../../fit/robust";
+import { STANDARD_GRAVITY } from "../../units/constants";
+import { torquePerAmp } from "../motorModel";
+import { fitMotor, type MotorSample } from "./fitMotor";
+
+/** A fitted figure with its standard error and half its 95 % interval. */
+export type Fact = Coefficient & { halfWidth: number };
+
+/** Everything a sweep says of a motor with its prop; what was not measured is null. */
+export interface MotorFacts {
+  /** rpm/V, Ω, A: the first-order model. */
+  kv: Fact;
+  resistanceOhm: Fact;
+  noLoadA: Fact;
+  /** Thrust over the square of the speed, N per (rev/s)². */
+  thrustPerN2: Fact | null;
+  /** Shaft power over the cube of the speed, W per (rev/s)³. */
+  powerPerN3: Fact | null;
+  /** Amplitude of the vibration once a turn over the square of the speed, m/s² per (rev/s)². */
+  shakePerN2: Fact | null;
+  /** Highest temperature of the sweep, °C. */
+  temperatureC: Fact | null;
+  /** Seconds to 63 % of a jump. */
+  responseS: Fact | null;
+}
+
+/** A reading with what a stand adds. */
+export interface StandSample extends MotorSample {
+  thrustN?: number | null;
+  vibrationMs2?: number | null;
+  temperatureC?: number | null;
+}
+
+/** From this throttle on the prop shakes more than the instrument's own noise. */
+const SHAKE_FROM = 0.45;
+/** A time read off samples is known to about half their distance. */
+const RESPONSE_ERROR_S = 0.02;
+const TEMPERATURE_ERROR_C = 0.5;
+
+/**
+ * Works out what a sweep says of one motor.
+ *
+ * @param responseS - From `responseTimes`; null when no jump was run.
+ * @throws {CoreInputError} From `fitMotor`.
+ * @see Thrust and power coefficients: B. W. McCormick, Aerodynamics, Aeronautics and Flight Mechanics, 2nd ed., Wiley 1995, ch. 6.
+ */
+export function motorFacts(samples: readonly StandSample[], responseS: number | null = null): MotorFacts {
+  const fit = fitMotor(samples);
+  const turning = samples.filter(({ rpm, throttle }) => rpm > 0 && throttle > 0.05);
+  const revs = (sample: StandSample) => sample.rpm / 60;
+  const shaftW = ({ currentA, throttle, rpm }: StandSample) =>
+    (currentA / throttle - fit.noLoadA.value) * torquePerAmp(fit.kv.value) * ((2 * Math.PI * rpm) / 60);
+  const shaken = turning.filter(({ vibrationMs2, throttle }) => vibrationMs2 != null && throttle >= SHAKE_FROM);
+  const temperatures = samples.flatMap(({ temperatureC }) => (temperatureC == null ? [] : [temperatureC]));
+  return {
+    kv: fit.kv,
+    resistanceOhm: fit.resistanceOhm,
+    noLoadA: fit.noLoadA,
+    thrustPerN2: ratioFit(
+      turning.filter(({ thrustN }) => thrustN != null),
+      (sample) => revs(sample) ** 2,
+      ({ thrustN }) => thrustN!,
+    ),
+    powerPerN3: ratioFit(turning, (sample) => revs(sample) ** 3, shaftW),
+    shakePerN2: ratioFit(
+      shaken,
+      (sample) => revs(sample) ** 2,
+      ({ vibrationMs2 }) => vibrationMs2!,
+    ),
+    temperatureC: temperatures.length === 0 ? null : known(Math.max(...temperatures), TEMPERATURE_ERROR_C),
+    responseS: responseS === null ? null : known(responseS, RESPONSE_ERROR_S),
+  };
+}
+
+/** y = k·x through the origin. */
+function ratioFit(
+  samples: readonly StandSample[],
+  x: (sample: StandSample) => number,
+  y: (sample: StandSample) => number,
+): Fact | null {
+  if (samples.length < 4) return null;
+  const fit = linearFit(
+    samples.map((sample) => [x(sample)]),
+    samples.map(y),
+  );
+  const coefficient = fit.coefficients[0]!;
+  return { ...coefficient, halfWidth: halfWidth(coefficient, fit.degreesOfFreedom) };
+}
+
+function known(value: number, error: number): Fact {
+  return { value, error, halfWidth: 2 * error };
+}
+
+/** A prop's coefficients at standstill, Ct = T/(ρ·n²·D⁴) and Cp = P/(ρ·n³·D⁵). Same source. */
+export function propCoefficients(
+  { thrustPerN2, powerPerN3 }: MotorFacts,
+  diameterM: number,
+  densityKgM3: number,
+): { thrust: number; power: number } | null {
+  if (!thrustPerN2 || !powerPerN3) return null;
+  return {
+    thrust: thrustPerN2.value / (densityKgM3 * diameterM ** 4),
+    power: powerPerN3.value / (densityKgM3 * diameterM ** 5),
+  };
+}
+
+/** Thrust and what it costs at one throttle. */
+export interface Efficiency {
+  throttle: number;
+  thrustN: number;
+  powerW: number;
+  /** Gram of thrust for each watt out of the pack. */
+  gramsPerW: number;
+}
+
+/** Thrust over power at each throttle of a sweep, by rising throttle; empty without a thrust channel. */
+export function efficiencies(samples: readonly StandSample[]): Efficiency[] {
+  const throttles = [...new Set(samples.map(({ throttle }) => Math.round(throttle * 1000) / 1000))].sort(
+    (a, b) => a - b,
+  );
+  return throttles.flatMap((throttle) => {
+    const own = samples.filter((sample) => Math.abs(sample.throttle - throttle) < 5e-4 && sample.thrustN != null);
+    if (own.length === 0 || throttle === 0) return [];
+    const thrustN = median(own.map((sample) => sample.thrustN!));
+    const powerW = median(own.map(({ voltageV, currentA }) => voltageV * currentA));
+    return powerW > 0 ? [{ throttle, thrustN, powerW, gramsPerW: ((thrustN / STANDARD_GRAVITY) * 1000) / powerW }] : [];
+  });
+}
+
+/**
+ * Where a motor stands when the craft hovers: it carries its share of the weight.
+ *
+ * @param shareN - Weight over the number of motors.
+ * @returns Throttle, watts and g/W by straight lines between the sweep's points; null when the thrust does not reach that far.
+ */
+export function atThrust(points: readonly Efficiency[], shareN: number): Efficiency | null {
+  const after = points.findIndex(({ thrustN }) => thrustN >= shareN);
+  if (after < 0) return null;
+  const high = points[after]!;
+  const low = points[after - 1] ?? { throttle: 0, thrustN: 0, powerW: 0, gramsPerW: 0 };
+  const part = (shareN - low.thrustN) / (high.thrustN - low.thrustN);
+  const powerW = low.powerW + part * (high.powerW - low.powerW);
+  return {
+    throttle: low.throttle + part * (high.throttle - low.throttle),
+    thrustN: shareN,
+    powerW,
+    gramsPerW: ((shareN / STANDARD_GRAVITY) * 1000) / powerW,
+  };
+}

@@ -1,0 +1,68 @@
+/** One entry in a pack's log; what was not measured is null. */
+export interface PackEntry {
+  /** ISO date. */
+  measuredOn: string;
+  cycles: number | null;
+  /** Mean of the cells. */
+  resistanceMohm: number | null;
+  capacityMah: number | null;
+  spreadMv: number | null;
+}
+
+/** What a pack's log says. */
+export interface PackAdvice {
+  word: "good" | "watch" | "bad" | "cannot say";
+  reasons: string[];
+}
+
+/** Ageing at which a pack is watched, and retired. Common practice, no published source: twice the resistance, a fifth less charge. */
+const RESISTANCE = { watched: 1.5, retired: 2 };
+const CAPACITY = { watched: 0.88, retired: 0.8 };
+const SPREAD_MV = { watched: 30, retired: 100 };
+
+/**
+ * Says from a pack's log whether it is still to be flown: resistance against its first entry, charge against its label, spread.
+ *
+ * @param labelMah - Capacity on the label.
+ * @param entries - In any order.
+ */
+export function advisePack(labelMah: number, entries: readonly PackEntry[]): PackAdvice {
+  const sorted = [...entries].sort((a, b) => a.measuredOn.localeCompare(b.measuredOn));
+  const resistances = sorted.flatMap(({ resistanceMohm }) => resistanceMohm ?? []);
+  const capacity = sorted.findLast(({ capacityMah }) => capacityMah !== null)?.capacityMah ?? null;
+  const spread = sorted.findLast(({ spreadMv }) => spreadMv !== null)?.spreadMv ?? null;
+  const found: { word: PackAdvice["word"]; reason: string }[] = [];
+  if (resistances.length >= 2) {
+    const factor = resistances.at(-1)! / resistances[0]!;
+    found.push({
+      word: factor >= RESISTANCE.retired ? "bad" : factor >= RESISTANCE.watched ? "watch" : "good",
+      reason: `Resistance ${factor.toFixed(2)} times that of its first entry; retire at ${RESISTANCE.retired}.`,
+    });
+  }
+  if (capacity !== null) {
+    const share = capacity / labelMah;
+    found.push({
+      word: share <= CAPACITY.retired ? "bad" : share <= CAPACITY.watched ? "watch" : "good",
+      reason: `Holds ${(share * 100).toFixed(0)} % of its label; retire at ${CAPACITY.retired * 100} %.`,
+    });
+  }
+  if (spread !== null)
+    found.push({
+      word: spread >= SPREAD_MV.retired ? "bad" : spread >= SPREAD_MV.watched ? "watch" : "good",
+      reason: `Cells ${spread.toFixed(0)} mV apart at rest; retire at ${SPREAD_MV.retired} mV.`,
+    });
+  if (found.length === 0)
+    return { word: "cannot say", reasons: ["Measure it twice, some cycles apart, or once with the mAh it takes."] };
+  const order = ["good", "watch", "bad"];
+  found.sort((a, b) => order.indexOf(b.word) - order.indexOf(a.word));
+  const word = found[0]!.word;
+  return {
+    word,
+    reasons: [
+      ...(word === "bad"
+        ? ["Retire it: discharge it in a fire-safe place and hand it in where batteries are taken back."]
+        : []),
+      ...found.map(({ reason }) => reason),
+    ],
+  };
+}

@@ -1,0 +1,155 @@
+"use client";
+
+import { Input, InputNumber, Select } from "antd";
+import { channelOf, MEASURED_CHANNELS } from "@/core/bench/run/channels";
+import { PROFILE_HELP } from "@/core/bench/run/profileText";
+import { type RunLimits } from "@/core/bench/run/runLimits";
+import styles from "./Bench.module.css";
+import { type OptionField } from "./optionFields";
+import { type RunOptions } from "./benchRun";
+
+interface Props {
+  profiles: readonly { name: string }[];
+  /** Place of the profile; -1 for one written here. */
+  profileAt: number;
+  onProfile: (at: number) => void;
+  text: string;
+  onText: (text: string) => void;
+  limits: RunLimits;
+  onLimits: (limits: RunLimits) => void;
+  fields: readonly OptionField[];
+  options: RunOptions;
+  onOptions: (options: RunOptions) => void;
+}
+
+const SHOWN_CHANNELS = ["voltage", "current", "speed", "thrust", "temperature", "esctemperature", "vibration", "power"];
+
+/** What is set before a run: the profile, the limits, and what the verdict needs to know. */
+export function RunSetup(props: Props) {
+  const { profiles, profileAt, onProfile, text, onText, limits, onLimits, fields, options, onOptions } = props;
+  const free = [...SHOWN_CHANNELS, ...MEASURED_CHANNELS]
+    .filter((channel, at, all) => all.indexOf(channel) === at)
+    .filter((channel) => !limits[channel]);
+  const set = (channel: string, bound: "min" | "max" | "perS", value: number | null) =>
+    onLimits({ ...limits, [channel]: { ...limits[channel], [bound]: value } });
+  return (
+    <>
+      <label className={styles.field}>
+        Profile
+        <Select
+          value={profileAt}
+          onChange={onProfile}
+          options={[
+            ...profiles.map(({ name }, value) => ({ value, label: name })),
+            { value: -1, label: "One written by hand" },
+          ]}
+        />
+      </label>
+      {profileAt === -1 && (
+        <label className={styles.field}>
+          One step a line
+          <Input.TextArea
+            rows={5}
+            value={text}
+            onChange={(event) => onText(event.target.value)}
+            placeholder={PROFILE_HELP.join("\n")}
+            className="number"
+          />
+        </label>
+      )}
+      <div className={styles.limits}>
+        <Bound
+          label="Amps at most"
+          unit="A"
+          value={limits.current?.max ?? null}
+          onChange={(value) => set("current", "max", value)}
+        />
+        <Bound
+          label="Volts at least"
+          unit="V"
+          value={limits.voltage?.min ?? null}
+          onChange={(value) => set("voltage", "min", value)}
+        />
+      </div>
+      <details>
+        <summary className={styles.small}>More limits</summary>
+        <div className="stack">
+          {Object.entries(limits).map(([channel, { min, max, perS }]) => (
+            <div key={channel} className={styles.limitRow}>
+              <span>{channelOf(channel).label}</span>
+              <Bound label="at least" value={min ?? null} onChange={(value) => set(channel, "min", value)} />
+              <Bound label="at most" value={max ?? null} onChange={(value) => set(channel, "max", value)} />
+              <Bound label="a second" value={perS ?? null} onChange={(value) => set(channel, "perS", value)} />
+            </div>
+          ))}
+          <Select
+            value={null}
+            placeholder="Guard another channel"
+            onChange={(channel: string | null) => channel && onLimits({ ...limits, [channel]: {} })}
+            options={free.map((value) => ({ value, label: `${channelOf(value).label}, ${channelOf(value).unit}` }))}
+          />
+        </div>
+      </details>
+      {fields.length > 0 && (
+        <div className={styles.limits}>
+          {fields.map((field) => (
+            <OptionInput
+              key={field.name}
+              field={field}
+              value={options[field.name]}
+              onChange={(value) => onOptions({ ...options, [field.name]: value })}
+            />
+          ))}
+        </div>
+      )}
+    </>
+  );
+}
+
+/** A figure, or a choice, that a verdict needs. */
+export function OptionInput({
+  field,
+  value,
+  onChange,
+}: {
+  field: OptionField;
+  value: RunOptions[OptionField["name"]];
+  onChange: (value: number | string | null) => void;
+}) {
+  const { label, unit, choices } = field;
+  return (
+    <label className={styles.field}>
+      {label}
+      {choices ? (
+        <Select
+          value={value ?? choices[0]}
+          onChange={onChange}
+          options={choices.map((each) => ({ value: each, label: each }))}
+        />
+      ) : (
+        <InputNumber
+          min={0.001}
+          value={typeof value === "number" ? value : null}
+          onChange={onChange}
+          suffix={unit}
+          style={{ width: "100%" }}
+        />
+      )}
+    </label>
+  );
+}
+
+function Bound(props: {
+  label: string;
+  unit?: string;
+  value: number | null;
+  onChange: (value: number | null) => void;
+}) {
+  const { label, unit, value, onChange } = props;
+  return (
+    <label className={styles.field}>
+      {label}
+      <InputNumber value={value} suffix={unit} style={{ width: "100%" }} onChange={onChange} />
+    </label>
+  );
+}

@@ -1,0 +1,77 @@
+"use client";
+
+import { useMemo, useState } from "react";
+import { readProfile, writeProfile } from "@/core/bench/run/profileText";
+import { RUN_PLANS, type RunKind } from "@/core/bench/run/runKinds";
+import { type RunLimits } from "@/core/bench/run/runLimits";
+import { CoreInputError } from "@/core/CoreInputError";
+import { type RunOptions } from "./benchRun";
+import { type RunOrder } from "./RigPanel";
+
+interface Given {
+  craft: { motorCount: number; cellCount: number };
+  limits: RunLimits;
+  options: RunOptions;
+}
+
+/** Limits that a kind of run begins with beside amps and volts. Common practice, no published source. */
+const EXTRA_LIMITS: Readonly<Partial<Record<RunKind, RunLimits>>> = {
+  esc: { esctemperature: { max: 100 } },
+  motor: { temperature: { max: 95 } },
+};
+
+/** What is to be run, as it is set on the page: profile, limits and options, with what is wrong with them. */
+export function useRunOrder(kind: RunKind, given: Given) {
+  const [profileAt, setProfileAt] = useState<Partial<Record<RunKind, number>>>({});
+  const [texts, setTexts] = useState<Partial<Record<RunKind, string>>>({});
+  const [limits, setLimits] = useState<Partial<Record<RunKind, RunLimits>>>({});
+  const [options, setOptions] = useState<RunOptions>({
+    usualCells: given.craft.cellCount,
+    higherCells: given.craft.cellCount + 2,
+    ...given.options,
+  });
+  const usualCells = options.usualCells ?? given.craft.cellCount;
+  const higherCells = options.higherCells ?? usualCells;
+  const profiles = useMemo(
+    () => RUN_PLANS[kind].profiles({ motorCount: given.craft.motorCount, usualCells, higherCells }),
+    [kind, given.craft.motorCount, usualCells, higherCells],
+  );
+  const at = profileAt[kind] ?? 0;
+  const ownLimits = useMemo(() => {
+    const set = limits[kind] ?? { ...given.limits, ...EXTRA_LIMITS[kind] };
+    // On the upper rungs of a ladder the higher pack is in.
+    const isHigher = kind === "ladder" && at > 0 && limits[kind] === undefined;
+    return isHigher ? scaleVolts(set, higherCells / given.craft.cellCount) : set;
+  }, [limits, kind, given, at, higherCells]);
+  const text = texts[kind] ?? writeProfile(profiles[0]!.steps);
+  const order = useMemo((): RunOrder => {
+    const chosen = profiles[at];
+    if (chosen) return { profileName: chosen.name, profile: chosen.steps, limits: ownLimits, problem: null };
+    try {
+      return { profileName: "the profile written here", profile: readProfile(text), limits: ownLimits, problem: null };
+    } catch (error) {
+      if (!(error instanceof CoreInputError)) throw error;
+      return { profileName: "", profile: [], limits: ownLimits, problem: error.message };
+    }
+  }, [profiles, at, text, ownLimits]);
+  return {
+    order,
+    setup: {
+      profiles,
+      profileAt: at,
+      onProfile: (next: number) => setProfileAt({ ...profileAt, [kind]: next }),
+      text,
+      onText: (next: string) => setTexts({ ...texts, [kind]: next }),
+      limits: ownLimits,
+      onLimits: (next: RunLimits) => setLimits({ ...limits, [kind]: next }),
+      options,
+      onOptions: setOptions,
+      armOptions: kind === "ladder" ? { ...options, rung: Math.max(0, at) } : options,
+    },
+  };
+}
+
+function scaleVolts(limits: RunLimits, factor: number): RunLimits {
+  const times = (value: number | null | undefined) => (value == null ? value : Math.round(value * factor * 10) / 10);
+  return { ...limits, voltage: { min: times(limits.voltage?.min), max: times(limits.voltage?.max) } };
+}

@@ -1,0 +1,30 @@
+import "server-only";
+import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { type PushedReadings, type RigStatus } from "@/rigs/runProtocol";
+import { listInstruments } from "./instrumentRepository";
+import { rig, toAppError } from "./rig";
+
+/**
+ * Connects the shop's instruments that are in use and says what each is.
+ *
+ * @param pushed - Readings of stands on the page's serial port.
+ * @throws {AppError} `forbidden`, `rig_unreachable`
+ */
+export async function connectRig(
+  context: VerbContext,
+  { pushed }: { pushed: readonly PushedReadings[] } = { pushed: [] },
+): Promise<RigStatus> {
+  requireRole(context, "technician");
+  const used = (await listInstruments(context.pool)).filter(({ isUsed }) => isUsed);
+  const instruments = used.map(({ id, name, transport, host, port, map }) => ({
+    id,
+    name,
+    transport,
+    host,
+    port,
+    map,
+  }));
+  return rig()
+    .connect({ instruments, pushed: [...pushed] })
+    .catch(toAppError);
+}

@@ -1,0 +1,46 @@
+import * as v from "valibot";
+import { CHEMISTRIES } from "@/core/bench/measure/chemistries";
+
+const day = v.nullish(v.union([v.pipe(v.string(), v.isoDate()), v.literal("")], "A date like 2026-11-26."), null);
+const figure = (most: number, least = 0) =>
+  v.nullish(
+    v.pipe(v.number("A number."), v.minValue(least, `At least ${least}.`), v.maxValue(most, `At most ${most}.`)),
+    null,
+  );
+
+/** A pack as it is typed in. */
+export const SavePackInput = v.object({
+  /** Null for a new one. */
+  id: v.nullable(v.pipe(v.number(), v.integer(), v.minValue(1))),
+  version: v.pipe(v.number(), v.integer(), v.minValue(0)),
+  label: v.pipe(v.string(), v.trim(), v.minLength(1, "Give it the name on its label."), v.maxLength(60)),
+  chemistry: v.picklist(CHEMISTRIES),
+  cellCount: v.pipe(v.number("How many cells?"), v.integer("A whole number."), v.minValue(1), v.maxValue(14)),
+  capacityMah: v.pipe(v.number("Give the capacity."), v.minValue(50, "At least 50 mAh."), v.maxValue(1_000_000)),
+  cRating: figure(500, 0.1),
+  boughtOn: day,
+  isRetired: v.boolean(),
+});
+export type SavePackInput = v.InferOutput<typeof SavePackInput>;
+
+/** One measurement in a pack's log. */
+export const LogPackInput = v.pipe(
+  v.object({
+    packId: v.pipe(v.number(), v.integer(), v.minValue(1)),
+    measuredOn: v.pipe(v.string("Give the day."), v.isoDate("A date like 2026-11-26.")),
+    cycles: v.nullish(v.pipe(v.number(), v.integer("A whole number."), v.minValue(0), v.maxValue(10_000)), null),
+    resistanceMohm: figure(1000, 0.1),
+    capacityMah: figure(1_000_000, 1),
+    spreadMv: figure(2000),
+    note: v.pipe(v.string(), v.trim(), v.maxLength(300, "At most 300 letters.")),
+  }),
+  v.forward(
+    v.check(
+      ({ cycles, resistanceMohm, capacityMah, spreadMv, note }) =>
+        [cycles, resistanceMohm, capacityMah, spreadMv].some((value) => value !== null) || note !== "",
+      "Write at least one figure or a note.",
+    ),
+    ["note"],
+  ),
+);
+export type LogPackInput = v.InferOutput<typeof LogPackInput>;

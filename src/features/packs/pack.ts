@@ -1,0 +1,22 @@
+import { type Chemistry } from "@/core/bench/measure/chemistries";
+import { type PackEntry } from "@/core/bench/packLog";
+
+/** A pack of the shop or of a customer. */
+export interface Pack {
+  id: number;
+  label: string;
+  chemistry: Chemistry;
+  cellCount: number;
+  capacityMah: number;
+  cRating: number | null;
+  boughtOn: string | null;
+  isRetired: boolean;
+  version: number;
+}
+
+/** An entry in a pack's log. */
+export interface PackLogEntry extends PackEntry {
+  id: number;
+  note: string;
+  by: string;
+}
