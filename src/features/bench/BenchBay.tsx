@@ -1,6 +1,7 @@
 "use client";
 
 import { useQueries, useQuery } from "@tanstack/react-query";
+import { useRouter } from "next/navigation";
 import { useCallback, useMemo, useState } from "react";
 import { profileDurationS } from "@/core/bench/run/profile";
 import { RUN_KINDS, RUN_PLANS, type RunKind } from "@/core/bench/run/runKinds";
@@ -12,6 +13,7 @@ import { type RunRange } from "./assessRun";
 import styles from "./Bench.module.css";
 import { type RunOptions } from "./benchRun";
 import { EscSettingsPanel } from "./EscSettingsPanel";
+import { FigureTable } from "./FigureTable";
 import { ImportRun } from "./ImportRun";
 import { MeasurePanel } from "./MeasurePanel";
 import { RigPanel } from "./RigPanel";
@@ -75,6 +77,7 @@ function Bench(props: BenchBayProps) {
   const [shownRunId, setShownRunId] = useState<number | null>(runs[0]?.id ?? null);
   const [range, setRange] = useState(WHOLE);
   const [compared, setCompared] = useState<readonly number[]>([]);
+  const router = useRouter();
   const serial = useSerialStands();
   const { order, setup } = useRunOrder(kind, props);
   const show = useCallback((runId: number | null) => {
@@ -82,7 +85,14 @@ function Bench(props: BenchBayProps) {
     setRange(WHOLE);
     setCompared([]);
   }, []);
-  const live = useRun(show, serial.pushed);
+  const onEnded = useCallback(
+    (runId: number) => {
+      show(runId);
+      router.refresh(); // the list of runs is the server's
+    },
+    [show, router],
+  );
+  const live = useRun(onEnded, serial.pushed);
   const isLive = live.phase === "armed" || live.phase === "running" || live.phase === "server lost";
   const isChosenKind =
     isLive || shownRunId === null || (runs.find(({ id }) => id === shownRunId)?.kind ?? kind) === kind;
@@ -190,6 +200,7 @@ function Bench(props: BenchBayProps) {
               onNoted={() => void shown.refetch()}
             />
           )}
+          {assessed?.measured && <FigureTable figures={assessed.measured.figures} />}
           {shown.error && <p role="alert">{shown.error.message}</p>}
         </section>
         <VerdictPanel

@@ -108,7 +108,7 @@ describe("runChartOption", () => {
   ) as {
     series: Series[];
     yAxis: {
-      axisLabel: { formatter: string };
+      axisLabel: { formatter: (value: number) => string };
       max?: (range: { max: number }) => number;
       min?: (range: { min: number }) => number;
     }[];
@@ -116,7 +116,8 @@ describe("runChartOption", () => {
   const series = (name: string) => option.series.find((one) => one.name === name)!;
 
   it("draws amps, watts and volts, each with its unit on the axis, and no commands", () => {
-    expect(option.yAxis.map(({ axisLabel }) => axisLabel.formatter)).toEqual(["{value} A", "{value} W", "{value} V"]);
+    expect(option.yAxis.map(({ axisLabel }) => axisLabel.formatter(1500))).toEqual(["1.5k A", "1.5k W", "1.5k V"]);
+    expect(option.yAxis.map(({ axisLabel }) => axisLabel.formatter(15))).toEqual(["15 A", "15 W", "15 V"]);
     expect(series("Watts").data).toEqual([[1, 120]]);
     expect(stripsOf({ main: { speed: [], step: [] }, draws: ["current"] })).toEqual(["speed"]);
   });

@@ -43,10 +43,10 @@ export function runChartOption(data: RunChartData, colours: ChartColours): objec
     animation: false,
     textStyle: { fontFamily: "IBM Plex Sans Variable", color: colours.ink },
     grid: strips.map((_, index) => ({
-      left: 78,
+      left: 74,
       right: 18,
-      top: `${3 + index * each}%`,
-      height: `${each - (strips.length > 3 ? 4 : 6)}%`,
+      top: `${4 + index * each}%`,
+      height: `${each - (strips.length > 3 ? 5.5 : 8)}%`,
     })),
     xAxis: strips.map((_, index) => ({
       gridIndex: index,
@@ -62,7 +62,10 @@ export function runChartOption(data: RunChartData, colours: ChartColours): objec
       type: "value",
       ...axisRange(name, data.limits),
       splitNumber: 3,
-      axisLabel: { ...axisText, formatter: `{value} ${channelOf(name).unit}` },
+      name: channelOf(name).label,
+      nameGap: 6,
+      nameTextStyle: { color: colours.soft, align: "left", padding: [0, 0, 0, 4] },
+      axisLabel: { ...axisText, formatter: (value: number) => axisNumber(value, channelOf(name).unit) },
       splitLine: { lineStyle: { color: colours.line } },
     })),
     tooltip: {
@@ -88,6 +91,11 @@ export function runChartOption(data: RunChartData, colours: ChartColours): objec
       ];
     }),
   };
+}
+
+/** Thousands are short, so that every strip begins at one place. */
+export function axisNumber(value: number, unit: string): string {
+  return Math.abs(value) >= 1000 ? `${value / 1000}k ${unit}` : `${value} ${unit}`;
 }
 
 /** The limit is always in sight: how far away it is says more than how the noise looks. */

@@ -17,7 +17,7 @@ const PLACES = [
   { href: "/sums", name: "Sums", isHere: (path: string) => path.startsWith("/sums") },
   { href: "/library", name: "Library", isHere: (path: string) => path.startsWith("/library") },
   { href: "/packs", name: "Packs", isHere: (path: string) => path.startsWith("/packs") },
-  { href: "/instruments", name: "Instruments", isHere: (path: string) => path.startsWith("/instruments") },
+  { href: "/instruments", name: "Rig", isHere: (path: string) => path.startsWith("/instruments") },
   { href: "/workshop", name: "Workshop", isHere: (path: string) => path.startsWith("/workshop") },
 ];
 // Letters and signs count by what they write, for keyboards differ; on some, / and ? need Shift.

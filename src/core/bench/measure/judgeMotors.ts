@@ -1,4 +1,5 @@
 import { median } from "../../fit/robust";
+import { STANDARD_GRAVITY } from "../../units/constants";
 import { compareLinearity } from "../escLinearity";
 import { tipSpeed } from "../propModel";
 import { type Figure, type Judgement, type Measured, verdictOf } from "./measured.types";
@@ -177,11 +178,11 @@ function standFigures(
     null,
   );
   const full = points.at(-1);
-  const hover = massKg ? atThrust(points, (massKg * 9.80665) / motors) : null;
+  const hover = massKg ? atThrust(points, (massKg * STANDARD_GRAVITY) / motors) : null;
   const prop = propDiameterM ? propCoefficients(facts, propDiameterM, densityKgM3 ?? SEA_LEVEL.densityKgM3) : null;
   return [
     ...(full
-      ? [figure(`thrust at ${Math.round(full.throttle * 100)} %`, (full.thrustN / 9.80665) * 1000, "g", 0)]
+      ? [figure(`thrust at ${Math.round(full.throttle * 100)} %`, (full.thrustN / STANDARD_GRAVITY) * 1000, "g", 0)]
       : []),
     ...(best ? [figure(`best, at ${Math.round(best.throttle * 100)} %`, best.gramsPerW, "g/W", 2)] : []),
     ...(hover

@@ -127,7 +127,7 @@ describe("judgeMotors", () => {
     ["dragging-bearing", /no-load current .* above the other 3: bearing or shaft/, "no-load-amps"],
     ["shorted-turn", /resistance .* below the other 3: winding/, "winding-off"],
     ["weak-magnet", /speed constant .* above the other 3: weak magnets/, "rpm-per-volt"],
-    ["nicked-prop", /shake, once a turn .* above the other 3: prop out of balance/, "prop-balance"],
+    ["nicked-prop", /shake at 10,000 rpm .* above the other 3: prop out of balance/, "prop-balance"],
   ] as const)("finds a %s in the first motor and names its sign", (defect, reason, reading) => {
     const measured = judged(defect);
     expect(measured.word).toBe("bad");

@@ -1,4 +1,8 @@
+import { STANDARD_GRAVITY } from "../../units/constants";
 import { type Fact, type MotorFacts } from "./motorFacts";
+
+/** Figures that go with the speed are shown at 10,000 rpm. */
+const AT_REVS = 10_000 / 60;
 
 /** What a fact that is off says, and from how much it is watched and bad. Trade judgement, no published source. */
 export interface MotorRule {
@@ -61,9 +65,9 @@ export const MOTOR_RULES: readonly MotorRule[] = [
   },
   {
     of: ({ thrustPerN2 }) => thrustPerN2,
-    label: "Thrust at one speed",
-    unit: "µN/(rev/s)²",
-    factor: 1e6,
+    label: "Thrust at 10,000 rpm",
+    unit: "g",
+    factor: (AT_REVS ** 2 / STANDARD_GRAVITY) * 1000,
     decimals: 1,
     direction: "down",
     watched: 0.04,
@@ -81,10 +85,10 @@ export const MOTOR_RULES: readonly MotorRule[] = [
   },
   {
     of: ({ powerPerN3 }) => powerPerN3,
-    label: "Power at one speed",
-    unit: "µW/(rev/s)³",
-    factor: 1e6,
-    decimals: 2,
+    label: "Shaft power at 10,000 rpm",
+    unit: "W",
+    factor: AT_REVS ** 3,
+    decimals: 1,
     direction: "either",
     watched: 0.08,
     bad: 0.16,
@@ -93,10 +97,10 @@ export const MOTOR_RULES: readonly MotorRule[] = [
   },
   {
     of: ({ shakePerN2 }) => shakePerN2,
-    label: "Shake, once a turn",
-    unit: "µm/s² per (rev/s)²",
-    factor: 1e6,
-    decimals: 0,
+    label: "Shake at 10,000 rpm",
+    unit: "m/s²",
+    factor: AT_REVS ** 2,
+    decimals: 2,
     direction: "up",
     watched: 1.5,
     bad: 3,
