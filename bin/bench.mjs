@@ -1,11 +1,13 @@
 #!/usr/bin/env node
 // Measures the figures that were asked for, on this machine, and says which are reached.
-// npm run bench [-- engine replays detection technician page board]: some of them, or all.
+// npm run bench [-- engine replays detection cutoffs technician page board longrun]: some of them, or all.
 import { rmSync } from "node:fs";
 import { join } from "node:path";
 import { measureBoard } from "./benchmarks/board.mjs";
+import { measureCutoffs } from "./benchmarks/cutoffs.mjs";
 import { measureDetection } from "./benchmarks/detection.mjs";
 import { measureEngine } from "./benchmarks/engine.mjs";
+import { measureLongRun } from "./benchmarks/longRun.mjs";
 import { measureIsolatePage } from "./benchmarks/isolatePage.mjs";
 import { measureReplays } from "./benchmarks/replays.mjs";
 import { measureTechnician } from "./benchmarks/technician.mjs";
@@ -20,9 +22,10 @@ const ALONE = {
   engine: measureEngine,
   replays: measureReplays,
   detection: measureDetection,
+  cutoffs: measureCutoffs,
   technician: measureTechnician,
 };
-const IN_SHOP = { page: measureIsolatePage, board: measureBoard };
+const IN_SHOP = { page: measureIsolatePage, board: measureBoard, longrun: measureLongRun };
 
 await runMain(async () => {
   const known = [...Object.keys(ALONE), ...Object.keys(IN_SHOP)];
@@ -35,13 +38,13 @@ await runMain(async () => {
   for (const [name, measure] of Object.entries(ALONE)) if (wanted(name)) await measure();
   const inShop = Object.entries(IN_SHOP).filter(([name]) => wanted(name));
   if (inShop.length === 0) return;
-  await ensureDebianPackages({ browser: wanted("page") });
+  await ensureDebianPackages({ browser: wanted("page") || wanted("longrun") });
   await ensureBuild();
   const folder = join(root, ".pitstopa-test", "bench");
   rmSync(folder, { recursive: true, force: true });
   const stack = await startStack({ folder, ports: await freePorts(), demo: true });
   try {
-    for (const [, measure] of inShop) await measure({ url: stack.url, env: stack.env, folder });
+    for (const [, measure] of inShop) await measure({ url: stack.url, env: stack.env, folder, stack });
   } finally {
     await stack.stop();
   }

@@ -14,9 +14,12 @@ const HELP = `pitstopa: the bench partner of a drone repair technician, for scri
   pitstopa isolate --list-checks [--json]      every check of the shipped library with its outcomes
   pitstopa isolate --list-faults [--json]      every fault mode
   pitstopa isolate --list-readings [--json]    everything that can be seen or measured
-  pitstopa bench FILE.csv --kind motor|servo|meter|pack [--json]
-                                               fit and judge a table of readings; columns name their unit: "voltage [V]"
-                                               --scale N for a meter; --capacity MAH [--c-rating N] [--peak A] for a pack
+  pitstopa bench FILE.csv --kind motor|servo|power|meter|pack|esc [--json]
+                                               fit and judge a table of readings, or a run's own file; columns name their
+                                               unit: "voltage [V]"
+      motor: --mass G --prop INCHES            power: --baseline FILE.csv --continuous A --flight-share N
+      meter: --scale N                         esc:   --continuous A --burst A --limit-c N --motors N (for a run's file)
+      pack:  --capacity MAH --c-rating N --peak A --cruise A --chemistry LiPo|LiHV|Li-ion|LiFePO4
   pitstopa backup FILE                         write the whole shop into one file
   pitstopa restore FILE [--yes]                put a backup in place; --yes replaces a shop that is there
   pitstopa --help                              this text
@@ -63,6 +66,16 @@ function readArguments() {
         capacity: { type: "string" },
         "c-rating": { type: "string" },
         peak: { type: "string" },
+        cruise: { type: "string" },
+        chemistry: { type: "string" },
+        mass: { type: "string" },
+        prop: { type: "string" },
+        motors: { type: "string" },
+        continuous: { type: "string" },
+        burst: { type: "string" },
+        "limit-c": { type: "string" },
+        "flight-share": { type: "string" },
+        baseline: { type: "string" },
         yes: { type: "boolean", default: false },
         help: { type: "boolean", short: "h", default: false },
       },
@@ -97,7 +110,7 @@ async function isolate(values) {
 
 async function bench(file, values) {
   if (!requireFile(file) || !existsSync(file)) throw new SetupError(`There is no file ${file}.`);
-  if (!values.kind) throw new SetupError("Say what it is a table of: --kind motor, servo, meter or pack.");
+  if (!values.kind) throw new SetupError("Say what it is a table of: --kind motor, servo, power, meter, pack or esc.");
   const built = join(root, "dist/benchCommand.mjs");
   if (!existsSync(built)) await buildProcesses();
   const { BenchFileError, judgeFile, measuredText } = await import(built);
@@ -106,9 +119,20 @@ async function bench(file, values) {
     capacityMah: numberOf("capacity", values.capacity),
     cRating: numberOf("c-rating", values["c-rating"]),
     peakA: numberOf("peak", values.peak),
+    cruiseA: numberOf("cruise", values.cruise),
+    chemistry: values.chemistry ?? null,
+    massG: numberOf("mass", values.mass),
+    propInches: numberOf("prop", values.prop),
+    motorCount: numberOf("motors", values.motors),
+    continuousA: numberOf("continuous", values.continuous),
+    burstA: numberOf("burst", values.burst),
+    limitC: numberOf("limit-c", values["limit-c"]),
+    flightShare: numberOf("flight-share", values["flight-share"]),
   };
+  if (values.baseline && !existsSync(values.baseline)) throw new SetupError(`There is no file ${values.baseline}.`);
+  const baseline = values.baseline ? readFileSync(values.baseline, "utf8") : null;
   try {
-    const measured = judgeFile(readFileSync(file, "utf8"), values.kind, options);
+    const measured = judgeFile(readFileSync(file, "utf8"), values.kind, options, baseline);
     say(values.json ? JSON.stringify(measured, null, 2) : measuredText(measured));
   } catch (error) {
     if (error instanceof BenchFileError) throw new SetupError(`${file}: ${error.message}`);

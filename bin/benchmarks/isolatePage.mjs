@@ -40,7 +40,8 @@ export async function measureIsolatePage({ url, env }) {
   }
 }
 
-async function signIn(page, url) {
+/** Signs in as the demo's technician. */
+export async function signIn(page, url) {
   await page.goto(`${url}/sign-in`);
   await page.getByLabel("Sign-in name").fill("ines");
   await page.getByLabel("Password", { exact: true }).fill("bench-light-7");

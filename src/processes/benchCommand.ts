@@ -5,6 +5,10 @@ import {
   type MeasurementOptions,
 } from "../core/bench/measure/measureColumns";
 import { type Measured } from "../core/bench/measure/measured.types";
+import { type ProfileStep, requireProfile } from "../core/bench/run/profile";
+import { responseTimes } from "../core/bench/run/responseTime";
+import { runColumns } from "../core/bench/run/runColumns";
+import { readRunHead, seriesOfColumns } from "../core/bench/run/runFile";
 import { CoreInputError } from "../core/CoreInputError";
 import { readColumns, TableError } from "../shared/readColumns";
 
@@ -12,21 +16,46 @@ import { readColumns, TableError } from "../shared/readColumns";
 export class BenchFileError extends Error {}
 
 /**
- * Judges a table of readings.
+ * Judges a table of readings, or the file of a run.
  *
  * @param kind - One of MEASUREMENT_KINDS.
+ * @param baseline - For power: a former table of the same craft.
  * @throws {BenchFileError}
  */
-export function judgeFile(text: string, kind: string, options: MeasurementOptions): Measured {
-  if (!(MEASUREMENT_KINDS as readonly string[]).includes(kind)) {
-    throw new BenchFileError(`There is no kind "${kind}". There are: ${MEASUREMENT_KINDS.join(", ")}.`);
-  }
+export function judgeFile(
+  text: string,
+  kind: string,
+  options: MeasurementOptions & { motorCount?: number | null },
+  baseline: string | null = null,
+): Measured {
+  const known = MEASUREMENT_KINDS.find((each) => each === kind);
+  if (!known) throw new BenchFileError(`There is no kind "${kind}". There are: ${MEASUREMENT_KINDS.join(", ")}.`);
   try {
-    return measureColumns(kind as MeasurementKind, readColumns(text), options);
+    const head = readRunHead(text);
+    const past = baseline === null ? {} : { power: tableOf(baseline, known, 1).columns };
+    const { columns, responseS } = tableOf(text, known, options.motorCount ?? 1);
+    const own = head ? (head.options as MeasurementOptions | null) : null;
+    return measureColumns(known, columns, { ...own, ...given(options) }, { ...past, ...(responseS && { responseS }) });
   } catch (error) {
     if (error instanceof CoreInputError || error instanceof TableError) throw new BenchFileError(error.message);
     throw error;
   }
+}
+
+/** What was said on the command line goes before what the file says. */
+function given(options: MeasurementOptions): MeasurementOptions {
+  return Object.fromEntries(Object.entries(options).filter(([, value]) => value !== null && value !== undefined));
+}
+
+/** A run's file goes through its steps first; any other table is taken as it is. */
+function tableOf(text: string, kind: MeasurementKind, motorCount: number) {
+  const columns = readColumns(text);
+  const head = readRunHead(text);
+  if (!head) return { columns, responseS: null };
+  const series = seriesOfColumns(columns.values);
+  const profile = head.profile as ProfileStep[];
+  requireProfile(profile);
+  return { columns: runColumns(kind, series, profile, motorCount), responseS: responseTimes(series, profile) };
 }
 
 /** The same answer as a page of text. */

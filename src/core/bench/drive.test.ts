@@ -171,7 +171,7 @@ describe("advisePack", () => {
     const log = [entry("2026-09-01", { resistanceMohm: 19 }), entry("2025-03-01", { resistanceMohm: 9 })];
     const advice = advisePack(1500, log);
     expect(advice.word).toBe("bad");
-    expect(advice.reasons[0]).toMatch(/^Retire it/);
+    expect(advice.reasons[0]).toMatch(/^Discharge it in a fire-safe place/);
     expect(advice.reasons[1]).toMatch(/2\.11 times that of its first entry/);
   });
 

@@ -59,9 +59,7 @@ export function advisePack(labelMah: number, entries: readonly PackEntry[]): Pac
   return {
     word,
     reasons: [
-      ...(word === "bad"
-        ? ["Retire it: discharge it in a fire-safe place and hand it in where batteries are taken back."]
-        : []),
+      ...(word === "bad" ? ["Discharge it in a fire-safe place and hand it in where batteries are taken back."] : []),
       ...found.map(({ reason }) => reason),
     ],
   };

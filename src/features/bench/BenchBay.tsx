@@ -2,7 +2,7 @@
 
 import { useQueries, useQuery } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
-import { useCallback, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { profileDurationS } from "@/core/bench/run/profile";
 import { RUN_KINDS, RUN_PLANS, type RunKind } from "@/core/bench/run/runKinds";
 import { type RunLimits } from "@/core/bench/run/runLimits";
@@ -104,6 +104,12 @@ function Bench(props: BenchBayProps) {
     // Right after its end the agent may still be writing the last samples.
     refetchInterval: (query) => (query.state.data?.run.state === "ended" || query.state.error ? false : 300),
   });
+  // The agent writes the end of a run a moment after the page hears of it.
+  const endedId = shown.data?.run.state === "ended" ? shown.data.run.id : null;
+  const isStale = runs.some(({ id, isOver }) => id === endedId && !isOver);
+  useEffect(() => {
+    if (isStale) router.refresh();
+  }, [isStale, router]);
   const others = useQueries({
     queries: compared.map((id) => ({ queryKey: ["run", id, "behind"], queryFn: () => rigCalls.run(id) })),
   });
@@ -187,7 +193,7 @@ function Bench(props: BenchBayProps) {
           />
           {mayEdit && <ImportRun jobId={target.jobId} kind={kind} onImported={show} />}
         </div>
-        <section className="panel stack" data-live={isLive} aria-label="Run">
+        <section className="panel stack" data-live={isLive} data-seen-s={live.latest.time} aria-label="Run">
           <RunReadout live={live} assessed={assessed} isLive={isLive} plan={plan} replayed={replay.readings} />
           <RunChart data={data} />
           {!isLive && assessed?.run.state === "ended" && (
@@ -200,7 +206,6 @@ function Bench(props: BenchBayProps) {
               onNoted={() => void shown.refetch()}
             />
           )}
-          {assessed?.measured && <FigureTable figures={assessed.measured.figures} />}
           {shown.error && <p role="alert">{shown.error.message}</p>}
         </section>
         <VerdictPanel
@@ -215,6 +220,12 @@ function Bench(props: BenchBayProps) {
           isHere={props.isHere}
         />
       </div>
+      {assessed?.measured && assessed.measured.figures.length > 0 && (
+        <section className="panel" aria-label="Figures">
+          <h2>Figures of run {assessed.run.id}</h2>
+          <FigureTable figures={assessed.measured.figures} />
+        </section>
+      )}
     </div>
   );
 }

@@ -34,7 +34,7 @@ function fitChartOption(
       { type: "line", symbol: "none", data: line.map(({ x, y }) => [x, y]), lineStyle: { color: colours.main } },
       {
         type: "scatter",
-        symbolSize: 9,
+        symbolSize: points.length > 60 ? 4 : 9,
         data: points.map(({ x, y, isOutlier }) => ({
           value: [x, y],
           itemStyle: isOutlier

@@ -90,6 +90,7 @@ export function RigPanel({ plan, order, live, serial, isDemo, overdue, onArm, ch
                 <Select
                   value={defect ?? "healthy"}
                   style={{ flex: 1, minWidth: 0 }}
+                  listHeight={440}
                   onChange={(value) => setDefect(value === "healthy" ? null : (value as BenchDefect))}
                   options={[
                     { value: "healthy", label: "this craft, healthy" },

@@ -13,6 +13,7 @@ export interface RunLine {
   words: string;
   detail: string;
   by: string;
+  isOver: boolean;
   isKept: boolean;
   isBaseline: boolean;
 }

@@ -38,7 +38,7 @@ export function VerdictPanel({ plan, assessed, range, target, hasBaseline, isKep
         ) : (
           <>
             <Said assessed={assessed} />
-            <Overdue assessed={assessed} />
+            <Overdue assessed={assessed} plan={plan} />
             {mayEdit && (
               <KeepRun assessed={assessed} range={range} target={target} hasBaseline={hasBaseline} isKept={isKept} />
             )}
@@ -90,8 +90,11 @@ function Words({ word, reasons, children }: { word: VerdictWord; reasons: readon
   );
 }
 
-function Overdue({ assessed }: { assessed: AssessedRun }) {
-  const overdue = assessed.run.instruments.filter(({ isOverdue }) => isOverdue);
+/** Only what this verdict rests on counts. */
+function Overdue({ assessed, plan }: { assessed: AssessedRun; plan: RunPlan }) {
+  const overdue = assessed.run.instruments.filter(
+    ({ isOverdue, channels = plan.needs }) => isOverdue && channels.some((channel) => plan.needs.includes(channel)),
+  );
   return overdue.length === 0 ? null : (
     <p className="watch">
       ▲ Measured with {overdue.map(({ model }) => model).join(", ")}, whose calibration had run out on that day.

@@ -9,6 +9,8 @@ import { type CutCause } from "@/rigs/runProtocol";
 export interface RunInstrument extends InstrumentIdentity {
   /** True when its calibration had run out on that day. */
   isOverdue?: boolean;
+  /** What it measured. */
+  channels?: readonly string[];
 }
 
 /** What a run's verdict needs beside the samples. */

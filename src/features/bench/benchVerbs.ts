@@ -47,9 +47,9 @@ export async function armRun(context: VerbContext, input: ArmRunInput): Promise<
   const status = await rig().status().catch(toAppError);
   const today = now.toISOString().slice(0, 10);
   const shelf = await listInstruments(pool);
-  const instruments = status.instruments.flatMap(({ id, identity }) => {
+  const instruments = status.instruments.flatMap(({ id, identity, channels }) => {
     const known = shelf.find((one) => one.id === id);
-    return identity ? [{ ...identity, isOverdue: known ? isOverdue(known, today) : false }] : [];
+    return identity ? [{ ...identity, isOverdue: known ? isOverdue(known, today) : false, channels }] : [];
   });
   const runId = await insertRun(
     pool,

@@ -58,6 +58,7 @@ export async function getBenchBay(context: VerbContext, jobId: number): Promise<
       words: cutCause ? CUT_WORDS[cutCause] : state,
       detail: cutDetail,
       by: personName,
+      isOver: state === "ended",
       isKept: kept.has(id),
       isBaseline: craft.baselineRunId === id,
     })),

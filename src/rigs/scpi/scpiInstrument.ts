@@ -10,6 +10,8 @@ export interface InstrumentAddress {
 }
 
 const CUT_CONFIRMED_MS = 150;
+/** What SCPI instruments answer for an input that is not connected. @see SCPI-1999 volume 1, 7.2.1.5 */
+const NOT_A_NUMBER = 9.91e37;
 
 /**
  * Connects to an instrument that speaks SCPI and reads its identity.
@@ -36,7 +38,11 @@ export async function connectScpi({ host, port }: InstrumentAddress, map: Comman
         const wanted = map.channels.map(({ channel }) => channel).join(", ");
         throw new InstrumentError(`${identity.model} answered "${answer}", not numbers for ${wanted}`);
       }
-      return Object.fromEntries(map.channels.map(({ channel, factor }, at) => [channel, values[at]! * factor]));
+      return Object.fromEntries(
+        map.channels.flatMap(({ channel, factor }, at) =>
+          values[at] === NOT_A_NUMBER ? [] : [[channel, values[at]! * factor]],
+        ),
+      );
     },
   };
 }

@@ -45,7 +45,8 @@ export interface SimulatedBench {
 }
 
 const STEP_S = 0.005;
-const OVERRANGE = "9.9E37"; // SCPI-1999 volume 1, 7.2.1.5: what an instrument answers instead of not-a-number
+/** What an instrument answers for a channel that is not connected. @see SCPI-1999 volume 1, 7.2.1.5: 9.91E37 stands for not-a-number. */
+const NOT_CONNECTED = "9.91E37";
 const LINE_EVERY_MS = 20;
 const MIDDLE_S = 1500e-6;
 
@@ -83,7 +84,7 @@ export async function startSimulatedBench(options: SimulatedBenchOptions): Promi
   };
   const number = (channel: string) => {
     const value = readings()[channel] ?? NaN;
-    return Number.isFinite(value) ? value.toFixed(4) : OVERRANGE;
+    return Number.isFinite(value) ? value.toFixed(4) : NOT_CONNECTED;
   };
   const setOutput = (next: typeof output) => {
     advance();

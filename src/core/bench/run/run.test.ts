@@ -94,7 +94,7 @@ describe("LimitWatch", () => {
     ["current", { current: { max: 29.9 } }, /^amps over the limit: 30\.00 A, limit 29\.9 A$/],
     ["power", { power: { max: 400 } }, /^watts over the limit: 420/],
     ["voltage", { voltage: { min: 14.1 } }, /^volts under the limit/],
-    ["temperature", { temperature: { max: 59 } }, /^motor over the limit: 60/],
+    ["temperature", { temperature: { max: 59 } }, /^motor temperature over the limit: 60/],
   ])("cuts on %s and says by how much", (channel, limits, text) => {
     const crossing = new LimitWatch(limits).check(0, readings)!;
     expect(crossing.channel).toBe(channel);
@@ -116,7 +116,10 @@ describe("LimitWatch", () => {
     expect(crossingText(seen.at(-1)!)).toMatch(/thrust changing faster than the limit: -\d/);
   });
 
-  it("cuts on a reading that is no number", () => {
+  it("cuts on a reading that is no number, and on a guarded channel that has fallen silent", () => {
+    expect(new LimitWatch({ temperature: { max: 90 } }).check(0, { current: 1 })).toMatchObject({
+      channel: "temperature",
+    });
     expect(crossingText(new LimitWatch({}).check(0, { current: NaN })!)).toBe("no usable reading of amps");
   });
 });

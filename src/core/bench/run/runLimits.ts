@@ -47,7 +47,8 @@ export class LimitWatch {
         : { ...readings, power: readings.voltage * readings.current };
     for (const [channel, { min, max }] of Object.entries(this.limits)) {
       const value = withPower[channel];
-      if (value === undefined) continue;
+      // A channel that is guarded and has fallen silent cannot be guarded any more.
+      if (value === undefined) return { channel, bound: "reading", limit: 0, value: NaN };
       if (max != null && value > max) return { channel, bound: "max", limit: max, value };
       if (min != null && value < min) return { channel, bound: "min", limit: min, value };
     }
