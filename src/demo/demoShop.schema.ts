@@ -1,6 +1,7 @@
 import * as v from "valibot";
 import { CraftInput } from "../features/craft/addCraft.schema";
 import { BAYS } from "../features/job/bays";
+import { CHEMISTRIES } from "../core/bench/measure/chemistries";
 import { BENCH_DEFECTS } from "../sim/benchDefects";
 
 const text = v.string();
@@ -55,3 +56,26 @@ export type DemoJob = v.InferOutput<typeof DemoJobs>[number];
 
 /** demo/craft.json: the shop's craft as the intake takes them. */
 export const DemoCraft = v.array(CraftInput);
+
+const measured = v.nullable(v.number());
+
+/** The demo's packs with their logs. */
+export const DemoPacks = v.array(
+  v.object({
+    label: v.string(),
+    chemistry: v.picklist(CHEMISTRIES),
+    cellCount: v.number(),
+    capacityMah: v.number(),
+    cRating: measured,
+    log: v.array(
+      v.object({
+        daysAgo: v.number(),
+        cycles: measured,
+        resistanceMohm: measured,
+        capacityMah: measured,
+        spreadMv: measured,
+        note: v.string(),
+      }),
+    ),
+  }),
+);

@@ -8,14 +8,15 @@ import { type Person } from "../features/people/person";
 import { insertPerson, listPeople } from "../features/people/personRepository";
 import { hashPassword } from "../features/people/signIn";
 import { withTransaction } from "../server/db";
-import { DemoCraft, DemoJobs } from "./demoShop.schema";
+import { DemoCraft, DemoJobs, DemoPacks } from "./demoShop.schema";
+import { loadDemoPacks } from "./loadDemoPacks";
 import { playDemoJob } from "./playDemoJob";
 
 /**
  * Loads the invented shop into an empty database, by the shop's own verbs, so that its history is one that could have
  * happened. Dates count back from `now`.
  *
- * @param folder - Folder with craft.json and jobs.json.
+ * @param folder - Folder with craft.json, jobs.json and packs.json.
  * @returns False when somebody is in the database already; then nothing is touched.
  */
 export async function loadDemoShop(pool: Pool, folder: string, now: Date): Promise<boolean> {
@@ -25,6 +26,7 @@ export async function loadDemoShop(pool: Pool, folder: string, now: Date): Promi
   const read = async (name: string) => JSON.parse(await readFile(path.join(folder, name), "utf8")) as unknown;
   const craft = v.parse(DemoCraft, await read("craft.json"));
   const jobs = v.parse(DemoJobs, await read("jobs.json"));
+  const packs = v.parse(DemoPacks, await read("packs.json"));
 
   const people = new Map<string, Person>();
   for (const { password, ...person } of DEMO_PEOPLE) {
@@ -39,6 +41,7 @@ export async function loadDemoShop(pool: Pool, folder: string, now: Date): Promi
   for (const job of jobs.toSorted((a, b) => b.daysAgo - a.daysAgo)) {
     await playDemoJob(pool, job, { craftIds, people, now });
   }
+  await loadDemoPacks(pool, packs, { person: people.values().next().value!, now });
   await setDemoState(pool, "loaded");
   return true;
 }

@@ -44,8 +44,8 @@ test("readings of four motors name the one with the dragging bearing, and Isolat
   await signIn(page, "ines");
   const number = await receiveQuad(page, "U-200", ["A motor grinds, rattles or squeals"]);
   await page.goto(`/jobs/${number}/bench`);
-  await page.getByText("Motors, servos, meters and packs, from readings").click();
-  const panel = page.locator("details.panel", { hasText: "Motors, servos, meters and packs" });
+  await page.getByText("From readings: typed, pasted or in a file").click();
+  const panel = page.locator("details.panel", { hasText: "From readings: typed" });
   await panel.getByLabel("Readings").fill("voltage,current [A]\n1,2");
   await expect(panel.getByRole("alert")).toContainText("“voltage” has no unit");
   await panel.getByRole("button", { name: "an example" }).click();
@@ -63,7 +63,7 @@ test("readings of four motors name the one with the dragging bearing, and Isolat
   ).toBeVisible();
 
   await page.goto(`/jobs/${number}/bench`);
-  await page.getByText("Motors, servos, meters and packs, from readings").click();
+  await page.getByText("From readings: typed, pasted or in a file").click();
   await panel.getByRole("button", { name: "Craft's own meter" }).click();
   await panel.getByRole("button", { name: "an example" }).click();
   await expect(panel.getByRole("img", { name: /True, A over Shown by the craft/ })).toBeVisible();

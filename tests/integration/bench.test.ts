@@ -2,6 +2,7 @@ import { BURST_PROFILE, motorProfile, POWER_DRAW_PROFILE } from "@/core/bench/ru
 import { type ProfileStep } from "@/core/bench/run/profile";
 import { type RunKind } from "@/core/bench/run/runKinds";
 import { filterSeries, sampleCount } from "@/core/bench/run/series";
+import { ladderSoFar } from "@/features/bench/assessLadder";
 import { assessRun } from "@/features/bench/assessRun";
 import { type BenchRun } from "@/features/bench/benchRun";
 import { getRun, insertRun, listRunsOfJob, listSamples } from "@/features/bench/benchRunRepository";
@@ -186,7 +187,7 @@ describe("a motor run", () => {
       continuousA: null,
     });
     expect(await reasons()).not.toMatch(/Motor 1: .* above its baseline/);
-    expect(await reasons()).toMatch(/Motor 1: no-load current .* above the other 3/);
+    expect(await reasons()).toMatch(/Motor 1: no-load current .* above the other 3 \(robust z/);
   });
 });
 
@@ -206,7 +207,13 @@ describe("an over-voltage ladder", () => {
     const jobId = await shop.receive();
     const first = await storeRun(jobId, 1, null, { ...rung(0), profile: held(1) });
     expect(await ladderOf(first.runId)).toMatchObject({ next: 1, word: "cannot say" });
+    const { craftId } = await getJob(shop.pool, jobId);
+    const soFar = (place: number) => ladderSoFar(shop.pool, craftId, rung(place).options, []);
+    // What arming asks before it lets a rung run.
+    expect(await soFar(1)).toMatchObject({ next: 1 });
+    expect((await soFar(2)).next).not.toBe(2);
     const second = await storeRun(jobId, 2, null, { ...rung(1), profile: held(0.66), cells: 6 });
+    expect(await soFar(2)).toMatchObject({ next: 2 }); // without a rated part nothing forbids it
     const verdict = await ladderOf(second.runId);
     // Six cells instead of four: amps go with the square of the volts, 2.25 times; the craft's lead is rated 140 A.
     expect(verdict.predicted!.currentA).toBeGreaterThan(140);

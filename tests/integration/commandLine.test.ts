@@ -1,3 +1,8 @@
+import { motorProfile } from "@/core/bench/run/profiles";
+import { writeRunFile } from "@/core/bench/run/runFile";
+import { simulateCraft } from "@/sim/benchDefects";
+import { DEMO_DRIVES } from "@/sim/demoDrives";
+import { simulateRun } from "@/sim/simulateRun";
 import { execFile } from "node:child_process";
 import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -75,6 +80,36 @@ describe("the pitstopa command", () => {
     expect(measured.word).toBe("good");
     expect(measured.figures.find(({ label }) => label.startsWith("Degrees"))!.value).toBeCloseTo(9, 6);
     expect((await pitstopa("bench", file, "--kind", "servo")).out).toMatch(/^good\n/);
+  });
+
+  it("takes a run's own file through its steps, with what stands in its head and on the line", async () => {
+    const profile = motorProfile(4);
+    const craft = simulateCraft(DEMO_DRIVES["five-inch"]!, { defect: "weak-magnet", severity: 3, place: 2, seed: 5 });
+    const channels = ["voltage", "current", "speed", "thrust", "vibration"];
+    const run = simulateRun(craft, profile, { channels, rateHz: 10, seed: 5 });
+    const file = caseFile(
+      "run.csv",
+      writeRunFile({ kind: "motor", profile, limits: {}, options: { massG: 620 } }, run),
+    );
+    const answer = JSON.parse((await pitstopa("bench", file, "--kind", "motor", "--prop", "5", "--json")).out) as {
+      word: string;
+      reasons: string[];
+      figures: { label: string }[];
+    };
+    expect(answer.word).toBe("bad");
+    expect(answer.reasons[0]).toMatch(/^Motor 3: speed constant .* weak magnets/);
+    const labels = answer.figures.map(({ label }) => label);
+    expect(labels).toEqual(expect.arrayContaining(["Motor 1: in hover", "Motor 1: thrust coefficient"]));
+  });
+
+  it("compares a table of the draw with a former one, at one voltage", async () => {
+    const table = (amps: number, volts: number) =>
+      `throttle [%],voltage [V],current [A]\n0,${volts},0.8\n50,${volts},${amps / 3}\n100,${volts},${amps}`;
+    const [now, before] = [caseFile("now.csv", table(16.41, 10.88)), caseFile("before.csv", table(15.4, 11.87))];
+    // Common practice, no published source: it looks alike and is 27 % more.
+    const { out } = await pitstopa("bench", now, "--kind", "power", "--baseline", before);
+    expect(out).toMatch(/^bad\n.*At full: 26\.8 ± .* % more than the baseline, both at 11\.87 V/);
+    expect(out).toMatch(/In flight at full, held amps × 0\.68: 11\.16 A/);
   });
 
   it.each<[string, () => string[], RegExp]>([

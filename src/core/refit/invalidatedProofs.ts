@@ -12,6 +12,7 @@ const FLY_AGAIN: readonly ProofKindId[] = ["arm-at-distance", "low-hover", "low-
 const BY_PART: Readonly<Record<PartKind, readonly ProofKindId[]>> = {
   pack: ["cells-under-load", "balance-point", ...FLY_AGAIN],
   power_lead: [...ALWAYS, "power-draw", "motor-map", ...FLY_AGAIN, "full-throttle"],
+  current_sensor: [...ALWAYS, "current-scale", "power-draw", ...FLY_AGAIN, "full-throttle"],
   board_lead: [...ALWAYS, "voltage-scale", ...FLY_AGAIN],
   regulator: [...ALWAYS, "receiver-map", "failsafe-bench", "picture-bench", ...FLY_AGAIN, "full-throttle"],
   esc: [...ALWAYS, "motor-map", "esc-settings", "power-draw", "current-scale", ...FLY_AGAIN, "full-throttle"],

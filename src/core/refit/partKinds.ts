@@ -2,6 +2,7 @@
 export const PART_KINDS = {
   pack: "Pack",
   power_lead: "Main lead and connector",
+  current_sensor: "Current sensor",
   board_lead: "Board's supply lead",
   regulator: "5 V regulator",
   esc: "ESC",

@@ -3,7 +3,7 @@ import { judgeLadder, type LadderVerdict } from "@/core/bench/overVoltLadder";
 import { type StepDraw, summariseSweep } from "@/core/bench/run/summariseSweep";
 import { type RatedPart } from "@/core/bench/weakestInLine";
 import { type Db } from "@/server/db";
-import { type BenchRun } from "./benchRun";
+import { type BenchRun, type RunOptions } from "./benchRun";
 import { listRunsOfKind, listSamples } from "./benchRunRepository";
 
 const heldOf = (steps: readonly StepDraw[]) => steps.find(({ name }) => name === "held") ?? null;
@@ -18,18 +18,42 @@ export async function assessLadder(
   const { usualCells, higherCells, rung } = run.options;
   if (!usualCells || !higherCells || rung == null)
     return { next: null, word: "cannot say", reasons: ["Say the cells of both packs."], predicted: null };
-  const before = (await listRunsOfKind(db, run.craftId, "ladder", run.id)).filter(
+  const below = await rungsBelow(db, run.craftId, run.options, run.id);
+  return judgeLadder([...below, heldOf(steps)], { usualCells, higherCells }, parts);
+}
+
+/** What the rungs below one say before it is run. */
+export async function ladderSoFar(
+  db: Db,
+  craftId: number,
+  options: RunOptions,
+  parts: readonly RatedPart[],
+): Promise<LadderVerdict> {
+  const { usualCells, higherCells } = options;
+  if (!usualCells || !higherCells)
+    return { next: null, word: "cannot say", reasons: ["Say the cells of both packs."], predicted: null };
+  return judgeLadder(await rungsBelow(db, craftId, options, MAX_RUN_ID), { usualCells, higherCells }, parts);
+}
+
+const MAX_RUN_ID = 4_294_967_295;
+
+async function rungsBelow(
+  db: Db,
+  craftId: number,
+  { usualCells, higherCells, rung }: RunOptions,
+  upToId: number,
+): Promise<(StepDraw | null)[]> {
+  const before = (await listRunsOfKind(db, craftId, "ladder", upToId)).filter(
     (other) =>
-      other.id !== run.id &&
+      other.id !== upToId &&
       other.cutCause === "end_of_profile" &&
       other.options.usualCells === usualCells &&
       other.options.higherCells === higherCells,
   );
   const rungs: (StepDraw | null)[] = [];
-  for (let place = 0; place < rung; place++) {
+  for (let place = 0; place < (rung ?? 0); place++) {
     const below = before.find(({ options }) => options.rung === place);
     rungs.push(below ? heldOf(summariseSweep(await listSamples(db, below.id), below.profile)) : null);
   }
-  rungs.push(heldOf(steps));
-  return judgeLadder(rungs, { usualCells, higherCells }, parts);
+  return rungs;
 }

@@ -3,6 +3,7 @@ import { type PowerDrawVerdict, WATCH_CHANGE } from "@/core/bench/judgePowerDraw
 import { requireProfile } from "@/core/bench/run/profile";
 import { RUN_PLANS } from "@/core/bench/run/runKinds";
 import { CoreInputError } from "@/core/CoreInputError";
+import { type Craft } from "@/features/craft/craft";
 import { getCraft, setBaselineRun } from "@/features/craft/craftRepository";
 import { listFittedParts } from "@/features/craft/fittedPartRepository";
 import { isOverdue } from "@/features/instruments/instrument";
@@ -22,6 +23,8 @@ import { AppError } from "@/server/errors";
 import { type AssessedRun, assessRun } from "./assessRun";
 import { type ArmRunInput, type KeepRunInput } from "./bench.schema";
 import { endRun, insertRun } from "./benchRunRepository";
+import { ladderSoFar } from "./assessLadder";
+import { linePartsOf } from "./lineParts";
 import { measurementEvents } from "./measurementEvents";
 import { setPartBaseline } from "./partBaselineRepository";
 import { simulatedDriveOf } from "./simulatedDriveOf";
@@ -29,8 +32,8 @@ import { simulatedDriveOf } from "./simulatedDriveOf";
 /**
  * Opens a run and arms the rig for it. From here on the page must be heard from, or the rig disarms.
  *
- * @throws {AppError} `forbidden`, `invalid_input` for a profile that must not run, `rig_unreachable` with what the rig says;
- *   {NotFoundError}
+ * @throws {AppError} `forbidden`, `invalid_input` for a profile that must not run, `not_ready` for a rung of the over-voltage ladder
+ *   that the rungs below do not lead to, `rig_unreachable` with what the rig says; {NotFoundError}
  */
 export async function armRun(context: VerbContext, input: ArmRunInput): Promise<RunStatus> {
   requireRole(context, "technician");
@@ -44,6 +47,7 @@ export async function armRun(context: VerbContext, input: ArmRunInput): Promise<
   }
   const job = await getJob(pool, jobId);
   const craft = await getCraft(pool, job.craftId);
+  if (kind === "ladder") await requireRung(pool, craft, options);
   const status = await rig().status().catch(toAppError);
   const today = now.toISOString().slice(0, 10);
   const shelf = await listInstruments(pool);
@@ -91,6 +95,15 @@ export async function keepRun(context: VerbContext, input: KeepRunInput): Promis
       : [keptEvent(assessed), ...evidenceOf(run.id, assessed.verdict)];
     return { events, patch: await refreshedHeadline(db, job as Job, events), result: null };
   });
+}
+
+/** A rung of the over-voltage ladder is run only when the rungs below say so. */
+async function requireRung(db: Db, craft: Craft, options: ArmRunInput["options"]): Promise<void> {
+  const rung = options.rung ?? 0;
+  if (rung === 0) return;
+  const parts = linePartsOf(craft, await listFittedParts(db, craft.id));
+  const { next, reasons } = await ladderSoFar(db, craft.id, { ...options, rung }, parts);
+  if (next !== rung) throw new AppError("not_ready", `Not this rung yet. ${reasons.join(" ")}`);
 }
 
 /** On the upper rungs of a ladder the higher pack is clamped on the simulated bench. */

@@ -4,7 +4,7 @@ import { type PartKind } from "@/core/refit/partKinds";
 import { type Craft, type FittedPart } from "@/features/craft/craft";
 
 /** Kinds of parts that the pack's whole current passes, and those that share it motor by motor. */
-const IN_MAIN_LINE: readonly PartKind[] = ["pack", "power_lead"];
+const IN_MAIN_LINE: readonly PartKind[] = ["pack", "power_lead", "current_sensor"];
 const PER_MOTOR: readonly PartKind[] = ["esc", "motor"];
 
 /** The rated parts in line on a craft as it is fitted now. */

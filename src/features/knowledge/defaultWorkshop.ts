@@ -10,6 +10,7 @@ export const DEFAULT_WORKSHOP: WorkshopContent = {
   partCents: {
     pack: 3200,
     power_lead: 600,
+    current_sensor: 1200,
     board_lead: 400,
     regulator: 900,
     esc: 2400,

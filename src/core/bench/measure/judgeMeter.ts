@@ -23,6 +23,8 @@ const WATCHED = 0.03;
 const BAD = 0.1;
 /** Beyond this an error is said as a factor. */
 const FACTOR_FROM = 0.4;
+/** Points in which the confidence band is drawn. */
+const BAND_POINTS = 15;
 /** A ratio beyond this is no gain but a unit. */
 const UNIT_RATIO = 300;
 
@@ -80,6 +82,13 @@ export function judgeMeter(pairs: readonly MeterPair[], { quantity, setting, gai
       yLabel: `True, ${unit}`,
       points: points.map((point, place) => ({ ...point, isOutlier: outliers.includes(place) })),
       line: [lowest, highest].map((x) => ({ x, y: intercept.value + gain * x })),
+      band: Array.from({ length: BAND_POINTS }, (_, at) => lowest + ((highest - lowest) * at) / (BAND_POINTS - 1)).map(
+        (x) => ({
+          x,
+          low: intercept.value + gain * x - fit.bandAt(x),
+          high: intercept.value + gain * x + fit.bandAt(x),
+        }),
+      ),
     },
   };
 }

@@ -1,4 +1,4 @@
-import { median } from "../../fit/robust";
+import { median, robustScores } from "../../fit/robust";
 import { STANDARD_GRAVITY } from "../../units/constants";
 import { compareLinearity } from "../escLinearity";
 import { tipSpeed } from "../propModel";
@@ -32,6 +32,8 @@ export interface MotorContext {
   soundMS?: number | null;
 }
 
+/** Parts of one make differ by about this much, so a smaller scale is not believed. */
+const ALIKE_SHARE = 0.01;
 /** A difference counts from so many of its own standard errors. */
 const SURE_ERRORS = 3;
 const SEA_LEVEL = { densityKgM3: 1.225, soundMS: 340.3 };
@@ -87,7 +89,7 @@ export function judgeMotors(
       ...standFigures(name, samples, facts, context, sweeps.length),
     ]),
     evidence: isCompared ? evidence : {},
-    chart: null,
+    chart: efficiencyChart(sweeps),
     facts: new Map(fits.map(({ name, facts }) => [name, facts])),
   };
 }
@@ -117,10 +119,15 @@ function judge(
   const against: { what: string; value: number; error: number }[] = [];
   const alike = others.flatMap((other) => rule.of(other) ?? []);
   if (alike.length >= 2) {
+    const error = Math.max(...alike.map((each) => each.error)) / Math.sqrt(alike.length);
+    // Of four motors the one that is off must not widen the scale: scores are taken about the others.
+    const values = alike.map(({ value }) => value);
+    const floor = Math.max(own.error, error, ALIKE_SHARE * Math.abs(median(values)));
+    const score = robustScores([...values, own.value], floor).at(-1)!;
     against.push({
-      what: `the other ${alike.length}`,
-      value: median(alike.map(({ value }) => value)),
-      error: Math.max(...alike.map(({ error }) => error)) / Math.sqrt(alike.length),
+      what: `the other ${alike.length} (robust z ${score.toFixed(1)})`,
+      value: median(values),
+      error,
     });
   }
   const before = baseline && rule.of(baseline);
@@ -190,6 +197,22 @@ function standFigures(
       : []),
     ...(prop ? [figure("thrust coefficient", prop.thrust, "", 4), figure("power coefficient", prop.power, "", 4)] : []),
   ];
+}
+
+/** Gram for each watt over throttle, the middle of all motors as the line. */
+function efficiencyChart(sweeps: readonly MotorSweep[]): Measured["chart"] {
+  const all = sweeps.flatMap(({ samples }) => efficiencies(samples));
+  if (all.length === 0) return null;
+  const throttles = [...new Set(all.map(({ throttle }) => throttle))].sort((a, b) => a - b);
+  return {
+    xLabel: "Throttle, %",
+    yLabel: "Thrust for power, g/W",
+    points: all.map(({ throttle, gramsPerW }) => ({ x: throttle * 100, y: gramsPerW, isOutlier: false })),
+    line: throttles.map((throttle) => ({
+      x: throttle * 100,
+      y: median(all.filter((point) => point.throttle === throttle).map(({ gramsPerW }) => gramsPerW)),
+    })),
+  };
 }
 
 /** Whether the ESCs answer the throttle alike: end points that were calibrated differently show here. */

@@ -124,10 +124,14 @@ describe("judgeMotors", () => {
 
   // What goes up with what is common practice, no published source.
   it.each([
-    ["dragging-bearing", /no-load current .* above the other 3: bearing or shaft/, "no-load-amps"],
-    ["shorted-turn", /resistance .* below the other 3: winding/, "winding-off"],
-    ["weak-magnet", /speed constant .* above the other 3: weak magnets/, "rpm-per-volt"],
-    ["nicked-prop", /shake at 10,000 rpm .* above the other 3: prop out of balance/, "prop-balance"],
+    ["dragging-bearing", /no-load current .* above the other 3 \(robust z \d+\.\d\): bearing or shaft/, "no-load-amps"],
+    ["shorted-turn", /resistance .* below the other 3 \(robust z -\d+\.\d\): winding/, "winding-off"],
+    ["weak-magnet", /speed constant .* above the other 3 \(robust z \d+\.\d\): weak magnets/, "rpm-per-volt"],
+    [
+      "nicked-prop",
+      /shake at 10,000 rpm .* above the other 3 \(robust z \d+\.\d\): prop out of balance/,
+      "prop-balance",
+    ],
   ] as const)("finds a %s in the first motor and names its sign", (defect, reason, reading) => {
     const measured = judged(defect);
     expect(measured.word).toBe("bad");
@@ -187,7 +191,7 @@ describe("judgeMotors", () => {
     }));
     const measured = judgeMotors(sweeps);
     expect(measured.reasons[0]).toMatch(
-      /^Motor 3: highest temperature 26 ± \d+ °C above the other 3: hot after equal work/,
+      /^Motor 3: highest temperature 26 ± \d+ °C above the other 3 \(robust z \d+\.\d\): hot after equal work/,
     );
     expect(measured.evidence["motor-heat"]).toBe(true);
   });

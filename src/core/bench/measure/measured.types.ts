@@ -23,6 +23,8 @@ export interface Measured {
     yLabel: string;
     points: { x: number; y: number; isOutlier: boolean }[];
     line: { x: number; y: number }[];
+    /** The 95 % confidence band of the line. */
+    band?: { x: number; low: number; high: number }[];
   } | null;
 }
 
