@@ -1,4 +1,4 @@
-import { BURST_PROFILE, motorProfile, POWER_DRAW_PROFILE } from "@/core/bench/run/profiles";
+import { BURST_PROFILE, motorProfile, PACK_PROFILE, POWER_DRAW_PROFILE } from "@/core/bench/run/profiles";
 import { type ProfileStep } from "@/core/bench/run/profile";
 import { type RunKind } from "@/core/bench/run/runKinds";
 import { filterSeries, sampleCount } from "@/core/bench/run/series";
@@ -15,11 +15,14 @@ import { listFittedParts } from "@/features/craft/fittedPartRepository";
 import { findingsOf } from "@/features/job/findings";
 import { listEvents } from "@/features/job/jobEventRepository";
 import { getJob } from "@/features/job/jobRepository";
+import { listPackEntries } from "@/features/packs/packRepository";
+import { savePack } from "@/features/packs/packVerbs";
 import { replacePart } from "@/features/refit/refitVerbs";
 import { mariaRunStore } from "@/rigs/agent/runStore";
 import { type CutCause } from "@/rigs/runProtocol";
 import { type BenchDefect, simulateCraft } from "@/sim/benchDefects";
 import { DEMO_DRIVES } from "@/sim/demoDrives";
+import { randomUuid } from "@/shared/randomUuid";
 import { simulateRun } from "@/sim/simulateRun";
 import { openTestShop, testCraft, type TestShop } from "./testShop";
 
@@ -112,13 +115,14 @@ describe("bench runs", () => {
 
   it("are put into one air where both days' is known", async () => {
     const jobId = await shop.receive();
-    const first = await storeRun(jobId, 1, null, { options: { densityKgM3: 1.225 } });
+    const first = await storeRun(jobId, 1, null, { options: { airC: 15, airHpa: 1013.25 } });
     await keepRun(shop.technician, { ...(await shop.target(jobId)), ...whole, runId: first.runId, asBaseline: true });
-    const change = async (densityKgM3: number) => {
-      const { runId } = await storeRun(jobId, 2, null, { options: { densityKgM3 } });
+    const change = async (airHpa: number) => {
+      const { runId } = await storeRun(jobId, 2, null, { options: { airC: 15, airHpa } });
       return (await assessRun(shop.pool, runId)).assessed.verdict!.comparisons.at(-1)!.currentChange;
     };
-    expect((await change(1.0)) - (await change(1.225))).toBeCloseTo(0.225, 2);
+    // Half the pressure is half the density: like for like it would have drawn twice the amps.
+    expect(((await change(506.625)) + 1) / ((await change(1013.25)) + 1)).toBeCloseTo(2, 2);
   });
 
   it("name the weakest rated part in line with its margin", async () => {
@@ -188,6 +192,39 @@ describe("a motor run", () => {
     });
     expect(await reasons()).not.toMatch(/Motor 1: .* above its baseline/);
     expect(await reasons()).toMatch(/Motor 1: no-load current .* above the other 3 \(robust z/);
+  });
+});
+
+describe("a pack run", () => {
+  it("is held against the pack when it was new, and writes its log", async () => {
+    const packId = await savePack(shop.technician, {
+      id: null,
+      version: 0,
+      label: randomUuid(),
+      chemistry: "LiPo",
+      cellCount: 4,
+      capacityMah: 1500,
+      cRating: 95,
+      boughtOn: null,
+      isRetired: false,
+    });
+    const jobId = await shop.receive();
+    const pack = {
+      kind: "pack" as const,
+      profile: PACK_PROFILE,
+      channels: ["current", "cell1", "cell2", "cell3", "cell4"],
+    };
+    const options = { packId, capacityMah: 1500, newMohm: 2.55 };
+    const { runId } = await storeRun(jobId, 3, "tired-pack", { ...pack, options });
+    await keepRun(shop.technician, { ...(await shop.target(jobId)), ...whole, runId, asBaseline: false });
+    const kept = (await listEvents(shop.pool, jobId)).find(({ kind }) => kind === "measurement_kept")!;
+    // Three times the resistance of the new pack, as the simulator has it at its worst.
+    expect(kept.payload).toMatchObject({
+      word: "bad",
+      reasons: [expect.stringMatching(/^Resistance [23]\.\d+ times/), expect.anything(), expect.anything()],
+    });
+    const log = (await listPackEntries(shop.pool)).get(packId)!;
+    expect(log).toMatchObject([{ note: `bench run ${runId}`, resistanceMohm: expect.closeTo(7.6, 0) }]);
   });
 });
 

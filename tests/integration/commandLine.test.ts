@@ -108,7 +108,7 @@ describe("the pitstopa command", () => {
     const [now, before] = [caseFile("now.csv", table(16.41, 10.88)), caseFile("before.csv", table(15.4, 11.87))];
     // Common practice, no published source: it looks alike and is 27 % more.
     const { out } = await pitstopa("bench", now, "--kind", "power", "--baseline", before);
-    expect(out).toMatch(/^bad\n.*At full: 26\.8 ± .* % more than the baseline, both at 11\.87 V/);
+    expect(out).toMatch(/^bad\n(?:.*\n)*.*At full: 26\.8 ± .* % more than the baseline, both at 11\.87 V/);
     expect(out).toMatch(/In flight at full, held amps × 0\.68: 11\.16 A/);
   });
 

@@ -22,7 +22,7 @@ beforeAll(async () => {
   bench = startProcess("simulatedBench");
   agent = startProcess("rigAgent");
   await answering();
-});
+}, 20_000);
 afterAll(async () => {
   agent.kill();
   bench.kill();

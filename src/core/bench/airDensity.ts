@@ -11,6 +11,7 @@ export interface Air {
 const SEA_LEVEL_K = 288.15;
 const SEA_LEVEL_PA = 101_325;
 const LAPSE_K_PER_M = 0.0065;
+const ZERO_CELSIUS_K = 273.15;
 const GAS_CONSTANT = 287.05287; // of dry air, J/(kg·K)
 const HEAT_RATIO = 1.4;
 
@@ -25,6 +26,17 @@ export function standardAir(altitudeM: number, offsetK = 0): Air {
   const standardK = SEA_LEVEL_K - LAPSE_K_PER_M * altitudeM;
   const pressurePa = SEA_LEVEL_PA * (standardK / SEA_LEVEL_K) ** (STANDARD_GRAVITY / (GAS_CONSTANT * LAPSE_K_PER_M));
   return airAt(pressurePa, standardK + offsetK);
+}
+
+/**
+ * Density of the air of a day, from what a thermometer and a barometer show.
+ *
+ * @returns kg/m³; null unless both are known.
+ */
+export function densityOfDay(temperatureC?: number | null, pressureHpa?: number | null): number | null {
+  return temperatureC == null || pressureHpa == null
+    ? null
+    : airAt(pressureHpa * 100, temperatureC + ZERO_CELSIUS_K).densityKgM3;
 }
 
 /** Dry air at a pressure and temperature: ρ = p / (R·T), a = √(γ·R·T). */

@@ -8,6 +8,7 @@ import { RUN_KINDS, RUN_PLANS, type RunKind } from "@/core/bench/run/runKinds";
 import { type RunLimits } from "@/core/bench/run/runLimits";
 import { type EscMatrix } from "@/core/bench/escSettings";
 import { type RatedPart } from "@/core/bench/weakestInLine";
+import { type PackChoice } from "@/features/packs/listPackChoices";
 import { QueryProvider } from "@/shared/QueryProvider";
 import { type RunRange } from "./assessRun";
 import styles from "./Bench.module.css";
@@ -39,6 +40,7 @@ export interface BenchBayProps {
   options: RunOptions;
   lineParts: readonly RatedPart[];
   escSettings: { matrix: EscMatrix; version: number } | null;
+  packs: readonly PackChoice[];
   hasBaseline: boolean;
   runs: readonly RunLine[];
   /** Names of instruments whose calibration has run out. */
@@ -175,7 +177,7 @@ function Bench(props: BenchBayProps) {
                 })
               }
             >
-              <RunSetup {...setup} fields={RUN_OPTION_FIELDS[kind]} />
+              <RunSetup {...setup} fields={RUN_OPTION_FIELDS[kind]} packs={kind === "pack" ? props.packs : []} />
             </RigPanel>
           ) : (
             <section className="panel soft">You may look at runs here; running the rig needs a technician.</section>

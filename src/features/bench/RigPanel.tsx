@@ -82,6 +82,14 @@ export function RigPanel({ plan, order, live, serial, isDemo, overdue, onArm, ch
       ) : (
         <>
           <Instruments rig={rig.data} problem={rig.error?.message} serial={serial} overdue={overdue} />
+          <details>
+            <summary className={styles.small}>How it is done</summary>
+            <ol className={styles.notes}>
+              {plan.steps.map((step) => (
+                <li key={step}>{step}</li>
+              ))}
+            </ol>
+          </details>
           {children}
           {isDemo && (
             <label className={styles.field}>

@@ -1,6 +1,6 @@
 "use client";
 
-import { channelOf } from "@/core/bench/run/channels";
+import { channelOf, shownAs } from "@/core/bench/run/channels";
 import { type RunPlan } from "@/core/bench/run/runKinds";
 import { type Readings } from "@/core/bench/run/series";
 import { formatQuantity } from "@/shared/format";
@@ -31,14 +31,14 @@ export function RunReadout({ live, assessed, isLive, plan, replayed }: Props) {
       </p>
       <div className={styles.readout}>
         {plan.draws.slice(0, 3).map((name) => {
-          const { label: title, unit, decimals } = channelOf(name);
+          const { unit, factor, decimals } = shownAs(name);
           return (
             <p key={name}>
               <span className={`number ${styles.figure}`} data-reading={name}>
-                {formatQuantity(shown[name] ?? NaN, unit, decimals)}
+                {formatQuantity((shown[name] ?? NaN) * factor, unit, decimals)}
               </span>
               <span className="label">
-                {title.toLowerCase()}
+                {channelOf(name).label.toLowerCase()}
                 {label}
               </span>
             </p>

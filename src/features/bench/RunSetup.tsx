@@ -1,9 +1,10 @@
 "use client";
 
 import { Input, InputNumber, Select } from "antd";
-import { channelOf, MEASURED_CHANNELS } from "@/core/bench/run/channels";
+import { channelOf, MEASURED_CHANNELS, shownAs } from "@/core/bench/run/channels";
 import { PROFILE_HELP } from "@/core/bench/run/profileText";
 import { type RunLimits } from "@/core/bench/run/runLimits";
+import { type PackChoice } from "@/features/packs/listPackChoices";
 import styles from "./Bench.module.css";
 import { type OptionField } from "./optionFields";
 import { type RunOptions } from "./benchRun";
@@ -18,15 +19,23 @@ interface Props {
   limits: RunLimits;
   onLimits: (limits: RunLimits) => void;
   fields: readonly OptionField[];
+  /** Packs of the list to choose from; none where no pack is measured. */
+  packs: readonly PackChoice[];
   options: RunOptions;
   onOptions: (options: RunOptions) => void;
 }
 
 const SHOWN_CHANNELS = ["voltage", "current", "speed", "thrust", "temperature", "esctemperature", "vibration", "power"];
 
+const BOUNDS = [
+  ["min", "at least"],
+  ["max", "at most"],
+  ["perS", "a second"],
+] as const;
+
 /** What is set before a run: the profile, the limits, and what the verdict needs to know. */
 export function RunSetup(props: Props) {
-  const { profiles, profileAt, onProfile, text, onText, limits, onLimits, fields, options, onOptions } = props;
+  const { profiles, profileAt, onProfile, text, onText, limits, onLimits, fields, packs, options, onOptions } = props;
   const free = [...SHOWN_CHANNELS, ...MEASURED_CHANNELS]
     .filter((channel, at, all) => all.indexOf(channel) === at)
     .filter((channel) => !limits[channel]);
@@ -74,22 +83,45 @@ export function RunSetup(props: Props) {
       <details>
         <summary className={styles.small}>More limits</summary>
         <div className="stack">
-          {Object.entries(limits).map(([channel, { min, max, perS }]) => (
+          {Object.entries(limits).map(([channel, bounds]) => (
             <div key={channel} className={styles.limitRow}>
-              <span>{channelOf(channel).label}</span>
-              <Bound label="at least" value={min ?? null} onChange={(value) => set(channel, "min", value)} />
-              <Bound label="at most" value={max ?? null} onChange={(value) => set(channel, "max", value)} />
-              <Bound label="a second" value={perS ?? null} onChange={(value) => set(channel, "perS", value)} />
+              <span>
+                {channelOf(channel).label}, {shownAs(channel).unit}
+              </span>
+              {BOUNDS.map(([bound, label]) => (
+                <Bound
+                  key={bound}
+                  label={label}
+                  value={bounds[bound] == null ? null : Number((bounds[bound] * shownAs(channel).factor).toFixed(3))}
+                  onChange={(value) => set(channel, bound, value === null ? null : value / shownAs(channel).factor)}
+                />
+              ))}
             </div>
           ))}
           <Select
             value={null}
             placeholder="Guard another channel"
             onChange={(channel: string | null) => channel && onLimits({ ...limits, [channel]: {} })}
-            options={free.map((value) => ({ value, label: `${channelOf(value).label}, ${channelOf(value).unit}` }))}
+            options={free.map((value) => ({ value, label: `${channelOf(value).label}, ${shownAs(value).unit}` }))}
           />
         </div>
       </details>
+      {packs.length > 0 && (
+        <label className={styles.field}>
+          Pack on the list
+          <Select
+            value={options.packId ?? null}
+            allowClear
+            placeholder="another one"
+            options={packs.map(({ id, label }) => ({ value: id, label }))}
+            onChange={(id: number | null | undefined) => {
+              const chosen = packs.find((pack) => pack.id === id);
+              const { capacityMah, cRating, chemistry, newMohm } = chosen ?? options;
+              onOptions({ ...options, packId: id ?? null, capacityMah, cRating, chemistry, newMohm });
+            }}
+          />
+        </label>
+      )}
       {fields.length > 0 && (
         <div className={styles.limits}>
           {fields.map((field) => (
@@ -128,7 +160,7 @@ export function OptionInput({
         />
       ) : (
         <InputNumber
-          min={0.001}
+          min={field.min ?? 0.001}
           value={typeof value === "number" ? value : null}
           onChange={onChange}
           suffix={unit}

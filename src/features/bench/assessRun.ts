@@ -1,4 +1,5 @@
 import "server-only";
+import { densityOfDay } from "@/core/bench/airDensity";
 import { judgePowerDraw, type PowerDrawVerdict } from "@/core/bench/judgePowerDraw";
 import { type Measured } from "@/core/bench/measure/measured.types";
 import { type MotorFacts } from "@/core/bench/measure/motorFacts";
@@ -113,6 +114,7 @@ async function loadBaseline(db: Db, runId: number) {
 
 /** Both days' air must be known, or the air is left out of the comparison. */
 function densityRatio(baseline: BenchRun | undefined, run: BenchRun): number {
-  const [then, now] = [baseline?.options.densityKgM3, run.options.densityKgM3];
+  const density = (one: BenchRun | undefined) => densityOfDay(one?.options.airC, one?.options.airHpa);
+  const [then, now] = [density(baseline), density(run)];
   return then && now ? then / now : 1;
 }

@@ -19,6 +19,8 @@ export interface RunOptions extends MeasurementOptions {
   usualCells?: number | null | undefined;
   higherCells?: number | null | undefined;
   rung?: number | null | undefined;
+  /** The pack of the list that was measured. */
+  packId?: number | null | undefined;
 }
 
 /** A stored bench run without its samples. */

@@ -1,5 +1,6 @@
 import "server-only";
 import { type PowerDrawVerdict, WATCH_CHANGE } from "@/core/bench/judgePowerDraw";
+import { type Measured } from "@/core/bench/measure/measured.types";
 import { requireProfile } from "@/core/bench/run/profile";
 import { RUN_PLANS } from "@/core/bench/run/runKinds";
 import { CoreInputError } from "@/core/CoreInputError";
@@ -15,6 +16,8 @@ import { type NewJobEvent } from "@/features/job/jobEvent.schema";
 import { getJob } from "@/features/job/jobRepository";
 import { refreshedHeadline } from "@/features/job/refreshedHeadline";
 import { formatChange } from "@/shared/format";
+import { type LogPackInput } from "@/features/packs/pack.schema";
+import { insertPackEntry } from "@/features/packs/packRepository";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
 import { type RunStatus } from "@/rigs/runProtocol";
 import { type Db } from "@/server/db";
@@ -89,6 +92,8 @@ export async function keepRun(context: VerbContext, input: KeepRunInput): Promis
       if (run.kind === "power-draw") await setBaselineRun(db, job.craftId, run.id);
       if (run.kind === "motor") await keepMotorBaselines(db, context.now, run.id, job.craftId, facts);
     }
+    if (run.kind === "pack" && run.options.packId && measured)
+      await insertPackEntry(db, packEntryOf(run.options.packId, run.id, measured, context.now), context.person.id);
     const title = `${RUN_PLANS[run.kind].name}, run ${run.id}`;
     const events = measured
       ? measurementEvents(title, measured, { source: `bench run ${run.id}`, runId: run.id })
@@ -109,6 +114,20 @@ async function requireRung(db: Db, craft: Craft, options: ArmRunInput["options"]
 /** On the upper rungs of a ladder the higher pack is clamped on the simulated bench. */
 function cellsOnBench({ kind, options: { rung, higherCells } }: ArmRunInput): number | undefined {
   return kind === "ladder" && rung && higherCells ? higherCells : undefined;
+}
+
+/** What a pack run writes into the log of its pack. */
+function packEntryOf(packId: number, runId: number, { figures }: Measured, now: Date): LogPackInput {
+  const ohms = figures.filter(({ label }) => /^Cell \d+: internal resistance$/.test(label)).map(({ value }) => value);
+  return {
+    packId,
+    measuredOn: now.toISOString().slice(0, 10),
+    cycles: null,
+    resistanceMohm: ohms.reduce((sum, ohm) => sum + ohm, 0) / ohms.length,
+    capacityMah: null,
+    spreadMv: figures.find(({ label }) => label === "Spread at rest")?.value ?? null,
+    note: `bench run ${runId}`,
+  };
 }
 
 function keptEvent({ run, steps, verdict, ladder, problem }: AssessedRun): NewJobEvent {

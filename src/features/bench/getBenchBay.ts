@@ -6,6 +6,7 @@ import { getJobPage } from "@/features/job/getJobPage";
 import { type JobEvent } from "@/features/job/jobEvent.schema";
 import { RUN_PLANS } from "@/core/bench/run/runKinds";
 import { hasRole } from "@/features/people/person";
+import { listPackChoices } from "@/features/packs/listPackChoices";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
 import { environment } from "@/server/env";
 import { formatDateTime } from "@/shared/format";
@@ -25,11 +26,12 @@ export async function getAssessedRun(context: VerbContext, runId: number, range?
 /** A job on the bench. @throws {NotFoundError}, {AppError} `forbidden` */
 export async function getBenchBay(context: VerbContext, jobId: number): Promise<BenchBayProps> {
   const { job, craft, events } = await getJobPage(context, jobId);
-  const [runs, parts, instruments, escSettings] = await Promise.all([
+  const [runs, parts, instruments, escSettings, packs] = await Promise.all([
     listRunsOfJob(context.pool, jobId),
     listFittedParts(context.pool, craft.id),
     listInstruments(context.pool),
     findEscSettings(context.pool, craft.id),
+    listPackChoices(context.pool),
   ]);
   const lineParts = linePartsOf(craft, parts);
   const today = context.now.toISOString().slice(0, 10);
@@ -49,6 +51,7 @@ export async function getBenchBay(context: VerbContext, jobId: number): Promise<
     },
     lineParts,
     escSettings,
+    packs,
     hasBaseline: craft.baselineRunId !== null,
     runs: runs.map(({ id, kind, createdAt, cutCause, cutDetail, personName, state }) => ({
       id,

@@ -8,18 +8,22 @@ export interface OptionField {
   name: keyof RunOptions;
   label: string;
   unit?: string;
+  min?: number;
   /** Given when it is chosen instead of typed. */
   choices?: readonly string[];
 }
 
-const AIR: OptionField = { name: "densityKgM3", label: "Air density", unit: "kg/m³" };
+const AIR: readonly OptionField[] = [
+  { name: "airC", label: "Air", unit: "°C", min: -60 },
+  { name: "airHpa", label: "Air pressure", unit: "hPa" },
+];
 
 /** What each kind of measurement asks for. */
 export const OPTION_FIELDS: Readonly<Record<MeasurementKind, readonly OptionField[]>> = {
   motor: [
     { name: "massG", label: "Take-off mass", unit: "g" },
     { name: "propInches", label: "Prop diameter", unit: "inch" },
-    AIR,
+    ...AIR,
   ],
   meter: [
     { name: "setting", label: "Scale set now" },
@@ -48,7 +52,7 @@ export const OPTION_FIELDS: Readonly<Record<MeasurementKind, readonly OptionFiel
 
 /** The same for a run on the rig. */
 export const RUN_OPTION_FIELDS: Readonly<Record<RunKind, readonly OptionField[]>> = {
-  "power-draw": [AIR, { name: "flightShare", label: "Share left in flight" }],
+  "power-draw": [...AIR, { name: "flightShare", label: "Share left in flight" }],
   ladder: [
     { name: "usualCells", label: "Usual pack", unit: "cells" },
     { name: "higherCells", label: "Higher pack", unit: "cells" },

@@ -1,4 +1,4 @@
-import { channelOf, COMMAND_CHANNELS } from "@/core/bench/run/channels";
+import { channelOf, COMMAND_CHANNELS, shownAs } from "@/core/bench/run/channels";
 import { type RunLimits } from "@/core/bench/run/runLimits";
 import { type RunPoints } from "./assessRun";
 import { type ChartColours } from "./ChartFrame";
@@ -65,7 +65,7 @@ export function runChartOption(data: RunChartData, colours: ChartColours): objec
       name: channelOf(name).label,
       nameGap: 6,
       nameTextStyle: { color: colours.soft, align: "left", padding: [0, 0, 0, 4] },
-      axisLabel: { ...axisText, formatter: (value: number) => axisNumber(value, channelOf(name).unit) },
+      axisLabel: { ...axisText, formatter: (value: number) => axisNumber(value, shownAs(name).unit) },
       splitLine: { lineStyle: { color: colours.line } },
     })),
     tooltip: {
@@ -78,15 +78,20 @@ export function runChartOption(data: RunChartData, colours: ChartColours): objec
     },
     axisPointer: { link: [{ xAxisIndex: "all" }] },
     series: strips.flatMap((channel, index) => {
-      const { label, unit } = channelOf(channel);
+      const { label } = channelOf(channel);
+      const { factor } = shownAs(channel);
+      const scaled = (points: RunPoints): readonly [number, number][] =>
+        factor === 1
+          ? (points[channel] ?? [])
+          : (points[channel] ?? []).map(([timeS, value]) => [timeS, value * factor]);
       return [
         ...data.others.map(({ name, points }, place) => ({
-          ...line(index, points[channel] ?? [], `${label}, ${name}`, colours.second),
+          ...line(index, scaled(points), `${label}, ${name}`, colours.second),
           lineStyle: { color: colours.second, width: 1.6, type: DASHES[place % DASHES.length] },
         })),
         {
-          ...line(index, data.main[channel] ?? [], label, colours.main),
-          markLine: marks(channel, unit, index === 0 ? data.notes : [], data.limits, colours),
+          ...line(index, scaled(data.main), label, colours.main),
+          markLine: marks(channel, index === 0 ? data.notes : [], data.limits, colours),
         },
       ];
     }),
@@ -100,7 +105,9 @@ export function axisNumber(value: number, unit: string): string {
 
 /** The limit is always in sight: how far away it is says more than how the noise looks. */
 function axisRange(channel: string, limits: RunLimits): object {
-  const { min: low, max: high } = limits[channel] ?? {};
+  const { factor } = shownAs(channel);
+  const inUnit = (bound: number | null | undefined) => (bound == null ? null : bound * factor);
+  const [low, high] = [inUnit(limits[channel]?.min), inUnit(limits[channel]?.max)];
   const top = high != null && { max: ({ max }: { max: number }) => Math.max(max, high) };
   if (channel === "voltage" || /^cell|temperature$|^angle$/.test(channel))
     return low == null ? { scale: true, ...top } : { min: ({ min }: { min: number }) => Math.min(min, low) };
@@ -120,13 +127,8 @@ function line(index: number, data: readonly [number, number][], name: string, co
   };
 }
 
-function marks(
-  channel: string,
-  unit: string,
-  notes: RunChartData["notes"],
-  limits: RunLimits,
-  colours: ChartColours,
-): object {
+function marks(channel: string, notes: RunChartData["notes"], limits: RunLimits, colours: ChartColours): object {
+  const { unit, factor, decimals } = shownAs(channel);
   const { min, max } = limits[channel] ?? {};
   // A highest voltage lies far above everything and would flatten the rest.
   const bounds = [channel === "voltage" ? null : max, min].filter((bound) => bound != null);
@@ -136,7 +138,7 @@ function marks(
     lineStyle: { color: colours.limit, type: "dashed", width: 2 },
     label: { formatter: `limit {c} ${unit}`, color: colours.limit, position: "insideEndTop" },
     data: [
-      ...bounds.map((yAxis) => ({ yAxis })),
+      ...bounds.map((bound) => ({ yAxis: factor === 1 ? bound : Number((bound * factor).toFixed(decimals)) })),
       ...notes.map(({ atS }, place) => ({
         xAxis: atS,
         lineStyle: { color: colours.soft, type: "solid", width: 1 },

@@ -18,7 +18,8 @@ export const MeasurementOptionsSchema = v.object({
   chemistry: v.nullish(v.picklist(CHEMISTRIES)),
   massG: positive(1e6),
   propInches: positive(80),
-  densityKgM3: positive(2),
+  airC: v.nullish(v.pipe(v.number(), v.minValue(-60, "At least −60 °C."), v.maxValue(60, "At most 60 °C."))),
+  airHpa: positive(1100),
   continuousA: positive(1000),
   burstA: positive(2000),
   burstS: positive(600),
@@ -32,5 +33,6 @@ export const RunOptionsSchema = v.object({
   ...MeasurementOptionsSchema.entries,
   usualCells: v.nullish(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(14))),
   higherCells: v.nullish(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(14))),
+  packId: v.nullish(v.pipe(v.number(), v.integer(), v.minValue(1))),
   rung: v.nullish(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(2))),
 });

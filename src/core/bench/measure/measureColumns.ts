@@ -1,4 +1,5 @@
 import { CoreInputError } from "../../CoreInputError";
+import { densityOfDay } from "../airDensity";
 import { type RatedPart } from "../weakestInLine";
 import { CHEMISTRIES, type Chemistry } from "./chemistries";
 import { judgeEsc, USUAL_BURST_S, USUAL_ESC_LIMIT_C } from "./judgeEsc";
@@ -37,7 +38,9 @@ export interface MeasurementOptions {
   chemistry?: Chemistry | null | undefined;
   massG?: number | null | undefined;
   propInches?: number | null | undefined;
-  densityKgM3?: number | null | undefined;
+  /** Air of the day, °C and hPa. */
+  airC?: number | null | undefined;
+  airHpa?: number | null | undefined;
   continuousA?: number | null | undefined;
   burstA?: number | null | undefined;
   burstS?: number | null | undefined;
@@ -112,7 +115,7 @@ export function measureColumns(
       return judgeMotors(sweepsOf(columns, past.responseS), past.motors, {
         massKg: options.massG ? options.massG / 1000 : null,
         propDiameterM: options.propInches ? options.propInches * INCH_M : null,
-        densityKgM3: options.densityKgM3 ?? null,
+        densityKgM3: densityOfDay(options.airC, options.airHpa),
       });
     case "power":
       return judgePower(

@@ -1,9 +1,13 @@
+import { STANDARD_GRAVITY } from "../../units/constants";
+
 /** A channel of a run: what is recorded, in which unit, and how it is shown. */
 export interface Channel {
   label: string;
   /** Unit of the stored values, which is also the unit of a CSV column and of a limit. */
   unit: string;
   decimals: number;
+  /** The trade's unit where it is another: shown value = stored value · factor. */
+  shown?: { unit: string; factor: number; decimals: number };
 }
 
 /** Columns that say what the rig was told, not what it measured. */
@@ -28,7 +32,12 @@ export const CHANNELS: Readonly<Record<string, Channel>> = {
   voltage: { label: "Volts", unit: "V", decimals: 2 },
   power: { label: "Watts", unit: "W", decimals: 0 },
   speed: { label: "Speed", unit: "rpm", decimals: 0 },
-  thrust: { label: "Thrust", unit: "N", decimals: 2 },
+  thrust: {
+    label: "Thrust",
+    unit: "N",
+    decimals: 2,
+    shown: { unit: "g", factor: 1000 / STANDARD_GRAVITY, decimals: 0 },
+  },
   temperature: { label: "Motor temperature", unit: "°C", decimals: 1 },
   esctemperature: { label: "ESC temperature", unit: "°C", decimals: 1 },
   vibration: { label: "Vibration, once a turn", unit: "m/s²", decimals: 1 },
@@ -42,6 +51,12 @@ export const CHANNELS: Readonly<Record<string, Channel>> = {
 export const MEASURED_CHANNELS: readonly string[] = Object.keys(CHANNELS).filter(
   (name) => name !== "power" && !(COMMAND_CHANNELS as readonly string[]).includes(name),
 );
+
+/** How a channel is shown: its unit, and what a stored value is multiplied by. */
+export function shownAs(name: string): { unit: string; factor: number; decimals: number } {
+  const { unit, decimals, shown } = channelOf(name);
+  return shown ?? { unit, factor: 1, decimals };
+}
 
 /** @returns What is known of a channel; one that is not known shows its bare name. */
 export function channelOf(name: string): Channel {

@@ -23,9 +23,18 @@ const MOTOR_THROTTLES = [0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1];
  * @param motors - How many motors the craft has.
  */
 export function motorProfile(motors: number): ProfileStep[] {
+  return sweepEach(Array.from({ length: motors }, (_, index) => index + 1));
+}
+
+/** The same for one motor, as for one clamped on a stand. @param output - Its number, from 1. */
+export function oneMotorProfile(output: number): ProfileStep[] {
+  return sweepEach([output]);
+}
+
+function sweepEach(outputs: readonly number[]): ProfileStep[] {
   return [
     hold("standby", 0, 1.5),
-    ...Array.from({ length: motors }, (_, index) => index + 1).flatMap((output) => [
+    ...outputs.flatMap((output) => [
       ...MOTOR_THROTTLES.map((throttle) =>
         hold(`motor ${output}, ${Math.round(throttle * 100)} %`, throttle, throttle < 0.25 ? 2 : 1.4, { output }),
       ),

@@ -1,4 +1,4 @@
-import { channelOf } from "./channels";
+import { channelOf, shownAs } from "./channels";
 import { type Readings } from "./series";
 
 /** Bounds of one channel; what is absent is not watched. */
@@ -72,11 +72,11 @@ export class LimitWatch {
 
 /** A crossing as a sentence without its full stop: "amps over the limit: 75.20 A, limit 30 A". */
 export function crossingText({ channel, bound, limit, value }: LimitCrossing): string {
-  const { label, unit } = channelOf(channel);
-  const name = label.toLowerCase();
+  const { unit, factor } = shownAs(channel);
+  const name = channelOf(channel).label.toLowerCase();
   if (bound === "reading") return `no usable reading of ${name}`;
   const inUnit = bound === "perS" ? `${unit}/s` : unit;
   const side =
     bound === "min" ? "under the limit" : bound === "max" ? "over the limit" : "changing faster than the limit";
-  return `${name} ${side}: ${value.toFixed(2)} ${inUnit}, limit ${limit} ${inUnit}`;
+  return `${name} ${side}: ${(value * factor).toFixed(2)} ${inUnit}, limit ${Number((limit * factor).toFixed(2))} ${inUnit}`;
 }
