@@ -1,4 +1,4 @@
-import { median } from "../fit/robust";
+import { median, medianLine } from "../fit/robust";
 
 /** One motor's speed at a throttle. */
 export interface ThrottlePoint {
@@ -58,18 +58,10 @@ export function compareLinearity(sweeps: readonly { name: string; points: readon
 function linearityOf(name: string, points: readonly ThrottlePoint[]): Linearity {
   const sorted = [...points].sort((a, b) => a.throttle - b.throttle);
   const lower = sorted.slice(0, Math.max(3, Math.ceil(sorted.length / 2)));
-  const { slope, intercept } = lineOf(lower);
-  const whole = lineOf(sorted);
+  const line = (of: readonly ThrottlePoint[]) => medianLine(of.map(({ throttle, rpm }) => ({ x: throttle, y: rpm })));
+  const { slope, intercept } = line(lower);
+  const whole = line(sorted);
   const fullRpm = sorted.at(-1)!.rpm;
   const bend = Math.max(...sorted.map(({ throttle, rpm }) => Math.abs(rpm - whole.intercept - whole.slope * throttle)));
   return { name, startThrottle: slope > 0 ? -intercept / slope : 0, bend: bend / fullRpm, fullRpm };
-}
-
-function lineOf(points: readonly ThrottlePoint[]): { slope: number; intercept: number } {
-  const meanX = points.reduce((sum, { throttle }) => sum + throttle, 0) / points.length;
-  const meanY = points.reduce((sum, { rpm }) => sum + rpm, 0) / points.length;
-  const sxx = points.reduce((sum, { throttle }) => sum + (throttle - meanX) ** 2, 0);
-  const sxy = points.reduce((sum, { throttle, rpm }) => sum + (throttle - meanX) * (rpm - meanY), 0);
-  const slope = sxx > 0 ? sxy / sxx : 0;
-  return { slope, intercept: meanY - slope * meanX };
 }

@@ -1,7 +1,7 @@
 import { type Measured } from "@/core/bench/measure/measured.types";
 import styles from "./Bench.module.css";
 import { FitChart } from "./FitChart";
-import { VERDICT_SHAPES, verdictClass } from "./verdictWords";
+import { VERDICT_SHAPES, verdictClass } from "@/shared/verdictWords";
 
 /** A verdict as word, shape and colour, its reasons with their margins, and the fit behind it. */
 export function MeasuredResult({ measured }: { measured: Measured }) {

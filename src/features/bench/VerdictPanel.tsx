@@ -14,7 +14,7 @@ import { keepRunAction } from "./bench.action";
 import styles from "./Bench.module.css";
 import { MeasuredResult } from "./MeasuredResult";
 import { StepComparisonTable } from "./StepComparisonTable";
-import { VERDICT_SHAPES, verdictClass } from "./verdictWords";
+import { VERDICT_SHAPES, verdictClass } from "@/shared/verdictWords";
 
 interface Props {
   plan: RunPlan;

@@ -14,8 +14,8 @@ export interface OptionField {
 }
 
 const AIR: readonly OptionField[] = [
-  { name: "airC", label: "Air", unit: "°C", min: -60 },
-  { name: "airHpa", label: "Air pressure", unit: "hPa" },
+  { name: "airC", label: "Temperature of the air", min: -60, unit: "°C" },
+  { name: "airHpa", label: "Barometer", unit: "hPa" },
 ];
 
 /** What each kind of measurement asks for. */

@@ -7,6 +7,7 @@ import { useVerb } from "@/shared/useVerb";
 import { type ShopInstrument } from "./instrument";
 import { parseCommandMap } from "./instrument.schema";
 import { saveInstrumentAction } from "./instruments.action";
+import list from "@/shared/PickList.module.css";
 import styles from "./Instruments.module.css";
 
 const TRANSPORT_NAMES = [
@@ -73,7 +74,7 @@ export function InstrumentForm(props: {
           )
         }
       >
-        <div className={styles.pair}>
+        <div className={list.fields}>
           <Form.Item label="Name" name="name" {...problem("name")}>
             <Input maxLength={60} />
           </Form.Item>

@@ -6,6 +6,7 @@ import { channelOf } from "@/core/bench/run/channels";
 import { type InstrumentIdentity } from "@/rigs/instruments";
 import { type ShopInstrument } from "./instrument";
 import { InstrumentForm } from "./InstrumentForm";
+import list from "@/shared/PickList.module.css";
 import styles from "./Instruments.module.css";
 
 /** An instrument with what the rig says of it. */
@@ -32,17 +33,16 @@ export function InstrumentsPage({ instruments, mayEdit }: InstrumentsPageProps) 
         {instruments.length === 0 && (
           <p className="soft">None yet. A wattmeter and a throttle output are a good start.</p>
         )}
-        <div className={styles.list}>
+        <div>
           {instruments.map((each) => (
             <button
               key={each.id}
-              className={styles.line}
+              className={list.line}
               aria-pressed={each.id === chosen}
               onClick={() => choose(each.id)}
             >
-              <span>
-                <strong>{each.name}</strong> <State line={each} />
-              </span>
+              <strong>{each.name}</strong>
+              <State line={each} />
               <span className="soft">
                 {each.identity ? `${each.identity.maker} ${each.identity.model}, ` : ""}
                 {each.serial || "no serial number noted"}
@@ -79,7 +79,7 @@ function State({ line: { isUsed, identity, problem, transport } }: { line: Instr
   if (!isUsed) return <span className="soft">○ put away</span>;
   if (identity) return <span className="good">● answers</span>;
   if (transport === "serial") return <span className="soft">○ opened from the bench page</span>;
-  return problem ? <span className="bad">■ {problem}</span> : null;
+  return problem ? <span className="bad">■ {problem}</span> : <span />;
 }
 
 function drivesOf({ map }: ShopInstrument): string[] {

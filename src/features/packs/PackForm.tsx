@@ -6,7 +6,7 @@ import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { type Pack } from "./pack";
 import { savePackAction } from "./packs.action";
-import styles from "./Packs.module.css";
+import list from "@/shared/PickList.module.css";
 
 type Values = Omit<Pack, "id" | "version">;
 const NEW: Partial<Values> = { chemistry: "LiPo", cellCount: 4, isRetired: false };
@@ -29,7 +29,7 @@ export function PackForm({ pack, onSaved }: { pack: Pack | null; onSaved: (id: n
         initialValues={pack ?? NEW}
         onFinish={(values) => void run({ ...values, id: pack?.id ?? null, version: pack?.version ?? 0 }, onSaved)}
       >
-        <div className={styles.fields}>
+        <div className={list.fields}>
           <Form.Item label="Label" name="label" {...problem("label")}>
             <Input maxLength={60} />
           </Form.Item>

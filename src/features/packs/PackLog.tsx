@@ -3,12 +3,13 @@
 import { Button, Form, Input, InputNumber } from "antd";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
+import { VERDICT_SHAPES, verdictClass } from "@/shared/verdictWords";
 import { type PackLogEntry } from "./pack";
 import { logPackAction } from "./packs.action";
 import { type PackLine } from "./PacksPage";
+import list from "@/shared/PickList.module.css";
 import styles from "./Packs.module.css";
 
-const SHAPES = { good: "●", watch: "▲", bad: "■", "cannot say": "○" } as const;
 const VERDICTS = { good: "Fly on", watch: "Watch it", bad: "Retire it", "cannot say": "Cannot say" } as const;
 type Values = Omit<PackLogEntry, "id" | "by">;
 
@@ -24,8 +25,8 @@ export function PackLog({ pack, today, mayEdit }: { pack: PackLine; today: strin
   return (
     <section className="panel stack" aria-label="Log">
       <h2>{pack.label}</h2>
-      <p className={`${styles.verdict} ${advice.word === "cannot say" ? "soft" : advice.word}`}>
-        {SHAPES[advice.word]} {VERDICTS[advice.word]}
+      <p className={`${styles.verdict} ${verdictClass(advice.word)}`}>
+        {VERDICT_SHAPES[advice.word]} {VERDICTS[advice.word]}
       </p>
       <ul className={styles.reasons}>
         {advice.reasons.map((reason) => (
@@ -70,7 +71,7 @@ export function PackLog({ pack, today, mayEdit }: { pack: PackLine; today: strin
           initialValues={{ measuredOn: today, note: "" }}
           onFinish={(values) => void run({ ...values, packId: pack.id }, () => form.resetFields())}
         >
-          <div className={styles.fields}>
+          <div className={list.fields}>
             <Form.Item label="Measured on" name="measuredOn" {...problem("measuredOn")}>
               <Input type="date" />
             </Form.Item>

@@ -4,8 +4,10 @@ import { Button } from "antd";
 import { useState } from "react";
 import { type PackAdvice } from "@/core/bench/packLog";
 import { type Pack, type PackLogEntry } from "./pack";
+import { VERDICT_SHAPES, verdictClass } from "@/shared/verdictWords";
 import { PackForm } from "./PackForm";
 import { PackLog } from "./PackLog";
+import list from "@/shared/PickList.module.css";
 import styles from "./Packs.module.css";
 
 /** A pack with its log and what that advises. */
@@ -22,7 +24,6 @@ export interface PacksPageProps {
   mayEdit: boolean;
 }
 
-const SHAPES = { good: "●", watch: "▲", bad: "■", "cannot say": "○" } as const;
 const WORDS = { good: "fly on", watch: "watch", bad: "retire", "cannot say": "cannot say" } as const;
 
 /** The packs, what their logs advise, and the log of the one in hand. */
@@ -40,10 +41,10 @@ export function PacksPage({ packs, today, mayEdit }: PacksPageProps) {
         )}
         <div>
           {packs.map(({ id, label, cellCount, chemistry, capacityMah, isRetired, advice }) => (
-            <button key={id} className={styles.line} aria-pressed={id === chosen} onClick={() => choose(id)}>
+            <button key={id} className={list.line} aria-pressed={id === chosen} onClick={() => choose(id)}>
               <strong>{label}</strong>
-              <span className={isRetired || advice.word === "cannot say" ? "soft" : advice.word}>
-                {isRetired ? "○ retired" : `${SHAPES[advice.word]} ${WORDS[advice.word]}`}
+              <span className={isRetired ? "soft" : verdictClass(advice.word)}>
+                {isRetired ? "○ retired" : `${VERDICT_SHAPES[advice.word]} ${WORDS[advice.word]}`}
               </span>
               <span className="soft">
                 {cellCount} cells {chemistry}, <span className="number">{capacityMah} mAh</span>

@@ -2,7 +2,8 @@ import net from "node:net";
 import { DEMO_DRIVES } from "../../sim/demoDrives";
 import { SIMULATED_INSTRUMENTS, simulatedPorts } from "../simulated/simulatedInstruments";
 import { chooseSimulatedDrive } from "../simulated/chooseSimulatedDrive";
-import { type ScpiServer, startScpiServer } from "../simulated/scpiServer";
+import { type LoopbackServer } from "../simulated/listen";
+import { startScpiServer } from "../simulated/scpiServer";
 import { type SimulatedBench, startSimulatedBench } from "../simulated/startSimulatedBench";
 import { ANSWER_TIMEOUT_MS, ScpiConnection } from "./ScpiConnection";
 import { connectScpi } from "./scpiInstrument";
@@ -21,7 +22,7 @@ async function instrument(answers: Record<string, string>) {
   servers.push(server);
   return { server, heard, at: { host: "127.0.0.1", port: server.port } };
 }
-const open = ({ port }: ScpiServer) => ScpiConnection.open("127.0.0.1", port);
+const open = ({ port }: LoopbackServer) => ScpiConnection.open("127.0.0.1", port);
 
 describe("ScpiConnection", () => {
   it("gives each query its own answer, in order, however many are waiting", async () => {

@@ -1,11 +1,5 @@
 import net from "node:net";
-
-/** A small home-made stand on loopback that sends its readings as lines. */
-export interface LineServer {
-  port: number;
-  dropAll(): void;
-  close(): Promise<void>;
-}
+import { listenOnLoopback, type LoopbackServer } from "./listen";
 
 /**
  * Starts a TCP server that greets with its identity and then sends a line at a fixed pace.
@@ -19,7 +13,7 @@ export function startLineServer(
   identity: string,
   say: () => string,
   everyMs: number,
-): Promise<LineServer> {
+): Promise<LoopbackServer> {
   const sockets = new Set<net.Socket>();
   const server = net.createServer((socket) => {
     sockets.add(socket);
@@ -33,19 +27,6 @@ export function startLineServer(
     const line = `${say()}\n`;
     for (const socket of sockets) socket.write(line);
   }, everyMs);
-  return new Promise((resolve, reject) => {
-    server.once("error", reject);
-    server.listen(port, "127.0.0.1", () => {
-      resolve({
-        port: (server.address() as net.AddressInfo).port,
-        dropAll: () => sockets.forEach((socket) => socket.destroy()),
-        close: () =>
-          new Promise((done) => {
-            clearInterval(timer);
-            sockets.forEach((socket) => socket.destroy());
-            server.close(() => done());
-          }),
-      });
-    });
-  });
+  server.once("close", () => clearInterval(timer));
+  return listenOnLoopback(server, port, sockets);
 }

@@ -1,15 +1,8 @@
 import net from "node:net";
+import { listenOnLoopback, type LoopbackServer } from "./listen";
 
 /** Answers one SCPI command (upper case, without its leading colon); undefined when the command has no answer. */
 export type CommandHandler = (command: string, argument: string) => string | undefined;
-
-/** A small SCPI instrument on loopback. */
-export interface ScpiServer {
-  port: number;
-  /** Cuts every open line, as a pulled plug does. */
-  dropAll(): void;
-  close(): Promise<void>;
-}
 
 /**
  * Starts a TCP server that speaks SCPI: messages end with a newline, commands in one are joined by semicolons, answers
@@ -22,7 +15,7 @@ export function startScpiServer(
   port: number,
   handler: CommandHandler,
   onGone: () => void = () => {},
-): Promise<ScpiServer> {
+): Promise<LoopbackServer> {
   const sockets = new Set<net.Socket>();
   const server = net.createServer((socket) => {
     sockets.add(socket);
@@ -52,18 +45,5 @@ export function startScpiServer(
       if (sockets.size === 0) onGone();
     });
   });
-  return new Promise((resolve, reject) => {
-    server.once("error", reject);
-    server.listen(port, "127.0.0.1", () => {
-      resolve({
-        port: (server.address() as net.AddressInfo).port,
-        dropAll: () => sockets.forEach((socket) => socket.destroy()),
-        close: () =>
-          new Promise((done) => {
-            sockets.forEach((socket) => socket.destroy());
-            server.close(() => done());
-          }),
-      });
-    });
-  });
+  return listenOnLoopback(server, port, sockets);
 }

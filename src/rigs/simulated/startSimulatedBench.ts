@@ -4,8 +4,9 @@ import { BenchWorld } from "../../sim/BenchWorld";
 import { type DriveParameters } from "../../sim/driveModel";
 import { seededRandom } from "../../sim/random";
 import { type InstrumentConfig } from "../commandMap";
-import { type LineServer, startLineServer } from "./lineServer";
-import { type ScpiServer, startScpiServer } from "./scpiServer";
+import { startLineServer } from "./lineServer";
+import { type LoopbackServer } from "./listen";
+import { startScpiServer } from "./scpiServer";
 import { SIMULATED_INSTRUMENTS, type SimulatedInstrument } from "./simulatedInstruments";
 
 type Key = SimulatedInstrument["key"];
@@ -172,7 +173,7 @@ export async function startSimulatedBench(options: SimulatedBenchOptions): Promi
     }
   };
 
-  const start = (one: SimulatedInstrument): Promise<ScpiServer | LineServer> => {
+  const start = (one: SimulatedInstrument): Promise<LoopbackServer> => {
     const port = options.ports?.[one.key] ?? 0;
     if (one.transport === "line") {
       const say = () => one.map.channels.map(({ channel, query }) => `${query} ${number(channel)}`).join(", ");
@@ -194,7 +195,7 @@ export async function startSimulatedBench(options: SimulatedBenchOptions): Promi
       },
     );
   };
-  const servers = new Map<Key, ScpiServer | LineServer>();
+  const servers = new Map<Key, LoopbackServer>();
   for (const one of SIMULATED_INSTRUMENTS) servers.set(one.key, await start(one));
   const ports = Object.fromEntries([...servers].map(([key, { port }]) => [key, port])) as Record<Key, number>;
   return {
