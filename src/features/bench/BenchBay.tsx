@@ -17,7 +17,7 @@ import { EscSettingsPanel } from "./EscSettingsPanel";
 import { FigureTable } from "./FigureTable";
 import { ImportRun } from "./ImportRun";
 import { MeasurePanel } from "./MeasurePanel";
-import { RigPanel } from "./RigPanel";
+import { RigPanel, type RunOrder } from "./RigPanel";
 import { rigCalls } from "./rigCalls";
 import { RunChart } from "./RunChart";
 import { RunList, type RunLine } from "./RunList";
@@ -67,6 +67,14 @@ export function BenchBay(props: BenchBayProps) {
         {props.mayEdit && <MeasurePanel target={props.target} options={props.options} />}
       </div>
     </QueryProvider>
+  );
+}
+
+/** Suggested limits on what this rig does not measure are left out; never the amps of motors that turn. */
+function guardable({ limits, profile }: RunOrder, measured: readonly string[]): RunLimits {
+  const turns = profile.some(({ throttle }) => throttle > 0);
+  return Object.fromEntries(
+    Object.entries(limits).filter(([channel]) => (channel === "current" && turns) || measured.includes(channel)),
   );
 }
 
@@ -165,12 +173,12 @@ function Bench(props: BenchBayProps) {
               serial={serial}
               isDemo={props.isDemo}
               overdue={props.overdue}
-              onArm={(choice) =>
+              onArm={(choice, measured) =>
                 void live.arm({
                   jobId: target.jobId,
                   kind,
                   profile: order.profile,
-                  limits: order.limits,
+                  limits: order.areLimitsSuggested ? guardable(order, measured) : order.limits,
                   options: setup.armOptions,
                   rateHz: plan.rateHz,
                   ...choice,

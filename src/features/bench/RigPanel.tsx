@@ -28,6 +28,8 @@ export interface RunOrder {
   profileName: string;
   profile: readonly ProfileStep[];
   limits: RunLimits;
+  /** True until a limit was changed by hand: then one that nothing measures may be left out. */
+  areLimitsSuggested: boolean;
   /** Why it cannot be armed yet; null when it can. */
   problem: string | null;
 }
@@ -39,7 +41,7 @@ interface Props {
   serial: SerialStands;
   isDemo: boolean;
   overdue: readonly string[];
-  onArm: (choice: { defect: BenchDefect | null; severity: number }) => void;
+  onArm: (choice: { defect: BenchDefect | null; severity: number }, measured: readonly string[]) => void;
   /** Profile, limits and what else is set before a run. */
   children: ReactNode;
 }
@@ -118,7 +120,7 @@ export function RigPanel({ plan, order, live, serial, isDemo, overdue, onArm, ch
           <HoldButton
             holdMs={HOLD_TO_ARM_MS}
             disabled={!isGuarded || missing === null || order.problem !== null || phase === "arming"}
-            onHeld={() => onArm({ defect, severity })}
+            onHeld={() => onArm({ defect, severity }, measuredChannels(rig.data))}
           >
             {phase === "arming" ? "Arming …" : "Hold for a second to arm"}
           </HoldButton>
@@ -144,10 +146,14 @@ export function RigPanel({ plan, order, live, serial, isDemo, overdue, onArm, ch
   );
 }
 
+function measuredChannels(rig: RigStatus | undefined): string[] {
+  return (rig?.instruments ?? []).flatMap(({ identity, channels }) => (identity ? channels : []));
+}
+
 /** Channels the verdict needs and nothing measures; null while the rig is not known. */
 function missingChannels(rig: RigStatus | undefined, needs: readonly string[]): string[] | null {
   if (!rig || rig.instruments.every(({ identity }) => !identity)) return null;
-  const measured = rig.instruments.flatMap(({ identity, channels }) => (identity ? channels : []));
+  const measured = measuredChannels(rig);
   return needs.filter((channel) => !measured.includes(channel));
 }
 

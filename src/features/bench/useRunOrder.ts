@@ -43,17 +43,19 @@ export function useRunOrder(kind: RunKind, given: Given) {
     const isHigher = kind === "ladder" && at > 0 && limits[kind] === undefined;
     return isHigher ? scaleVolts(set, higherCells / given.craft.cellCount) : set;
   }, [limits, kind, given, at, higherCells]);
+  const areLimitsSuggested = limits[kind] === undefined;
   const text = texts[kind] ?? writeProfile(profiles[0]!.steps);
   const order = useMemo((): RunOrder => {
     const chosen = profiles[at];
-    if (chosen) return { profileName: chosen.name, profile: chosen.steps, limits: ownLimits, problem: null };
+    const common = { limits: ownLimits, areLimitsSuggested };
+    if (chosen) return { ...common, profileName: chosen.name, profile: chosen.steps, problem: null };
     try {
-      return { profileName: "the profile written here", profile: readProfile(text), limits: ownLimits, problem: null };
+      return { ...common, profileName: "the profile written here", profile: readProfile(text), problem: null };
     } catch (error) {
       if (!(error instanceof CoreInputError)) throw error;
-      return { profileName: "", profile: [], limits: ownLimits, problem: error.message };
+      return { ...common, profileName: "", profile: [], problem: error.message };
     }
-  }, [profiles, at, text, ownLimits]);
+  }, [profiles, at, text, ownLimits, areLimitsSuggested]);
   return {
     order,
     setup: {

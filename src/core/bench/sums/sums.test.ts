@@ -94,6 +94,25 @@ describe("the sums of the bench", () => {
     expect(remarks.some(({ word, text }) => word === "bad" && text.includes("analogue"))).toBe(true);
   });
 
+  it("names both schools of the protocol, and takes the one that is asked for", () => {
+    const text = (over: object) =>
+      compute("protocol-timing", over)
+        .remarks.map((remark) => remark.text)
+        .join(" ");
+    expect(text({})).toMatch(/Take 150 kbit\/s.*bear noise.*no end-point calibration/);
+    expect(text({ school: 1 })).toMatch(/Take 600 kbit\/s.*least delay/);
+    expect(text({ topRate: 0 })).toMatch(/Take an analogue protocol.*calibrate each ESC/);
+  });
+
+  it("adds a servo rail up, moving, with one jammed and with all jammed", () => {
+    const { main, values } = compute("servo-rail", { count: 4, moving: 0.35, stall: 1.4, others: 0.4 });
+    expect(main).toBeCloseTo(1.8, 9);
+    expect(values["One stalled, the others moving"]).toBeCloseTo(2.85, 9);
+    expect(values["All stalled"]).toBeCloseTo(6, 9);
+    const shared = compute("servo-rail", { feeds: 1 }).remarks;
+    expect(shared.at(-1)!.text).toMatch(/The board hangs on the same regulator/);
+  });
+
   it("calls 1.4 flying and 2 climbing without limit for a fixed wing, and wants 2 of a multirotor", () => {
     const word = (thrust: number, kind: number) =>
       compute("thrust-to-weight", { thrust, motors: 1, mass: 1000, kind }).remarks[0]!;
