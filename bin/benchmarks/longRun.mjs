@@ -42,6 +42,14 @@ export async function measureLongRun({ url, env, stack }) {
     await new Promise((resolve) => setTimeout(resolve, 1500));
     const afterAgent = await newestRun(ask);
 
+    const halfS = (MINUTES * 60) / 2;
+    for (const [name, { lastS, cutCause }] of [
+      ["first", afterWeb],
+      ["second", afterAgent],
+    ])
+      reportFigure(`the ${name} half lasted (ended by ${cutCause ?? "the agent's death"})`, lastS, "s", halfS - 2, {
+        atLeast: true,
+      });
     say(`             channels recorded: ${afterWeb.channels.length} (${afterWeb.channels.join(", ")})`);
     reportFigure("samples a second that were kept", afterWeb.samples / afterWeb.lastS, "", 0.97 * RATE_HZ, {
       atLeast: true,
@@ -124,7 +132,7 @@ function seenSeconds(page) {
 }
 
 async function newestRun(ask) {
-  const [run] = await ask("SELECT id, cut_at_s FROM bench_run ORDER BY id DESC LIMIT 1");
+  const [run] = await ask("SELECT id, cut_at_s, cut_cause FROM bench_run ORDER BY id DESC LIMIT 1");
   const chunks = await ask(
     "SELECT sample_count, from_s, columns_json FROM bench_run_chunk WHERE run_id = ? ORDER BY seq",
     [run.id],
@@ -135,6 +143,7 @@ async function newestRun(ask) {
     samples: chunks.reduce((sum, { sample_count: count }) => sum + count, 0),
     lastS: last.from_s + last.sample_count / RATE_HZ,
     cutAtS: run.cut_at_s,
+    cutCause: run.cut_cause,
     channels: columns.map(({ name }) => name).filter((name) => !["time", "step", "throttle", "output"].includes(name)),
   };
 }

@@ -17,6 +17,9 @@ import { type LiveRun } from "./useRun";
 import { type SerialStands } from "./useSerialStands";
 
 const HOLD_TO_ARM_MS = 1000;
+const POLL_MS = 1000;
+/** Well under the silence after which a stand at the page is lost. */
+const SERIAL_POLL_MS = 250;
 const SEVERITIES = [
   { value: 1, label: "early" },
   { value: 2, label: "middle" },
@@ -51,7 +54,7 @@ export function RigPanel({ plan, order, live, serial, isDemo, overdue, onArm, ch
   const rig = useQuery({
     queryKey: ["rig"],
     queryFn: () => rigCalls.connect(serial.pushed()),
-    refetchInterval: 1000,
+    refetchInterval: serial.isOpen ? SERIAL_POLL_MS : POLL_MS,
   });
   const [isGuarded, setGuarded] = useState(false);
   const [defect, setDefect] = useState<BenchDefect | null>(null);

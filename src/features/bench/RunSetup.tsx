@@ -46,6 +46,7 @@ export function RunSetup(props: Props) {
       <label className={styles.field}>
         Profile
         <Select
+          aria-label="Profile"
           value={profileAt}
           onChange={onProfile}
           options={[
@@ -100,6 +101,7 @@ export function RunSetup(props: Props) {
           ))}
           <Select
             value={null}
+            aria-label="Guard another channel"
             placeholder="Guard another channel"
             onChange={(channel: string | null) => channel && onLimits({ ...limits, [channel]: {} })}
             options={free.map((value) => ({ value, label: `${channelOf(value).label}, ${shownAs(value).unit}` }))}

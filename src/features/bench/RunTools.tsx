@@ -38,6 +38,7 @@ export function RunTools({ assessed, range, onRange, replay, mayEdit, onNoted }:
             max={lengthS}
             value={range.fromS}
             placeholder="0"
+            aria-label="Stretch from"
             suffix="s"
             onChange={(fromS) => onRange({ ...range, fromS })}
             style={{ width: 92 }}
@@ -50,6 +51,7 @@ export function RunTools({ assessed, range, onRange, replay, mayEdit, onNoted }:
             max={lengthS + 1}
             value={range.toS}
             placeholder={lengthS.toFixed(1)}
+            aria-label="Stretch to"
             suffix="s"
             onChange={(toS) => onRange({ ...range, toS })}
             style={{ width: 92 }}

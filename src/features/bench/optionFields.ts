@@ -14,7 +14,7 @@ export interface OptionField {
 }
 
 const AIR: readonly OptionField[] = [
-  { name: "airC", label: "Temperature of the air", min: -60, unit: "°C" },
+  { name: "airC", label: "Air temperature", min: -60, unit: "°C" },
   { name: "airHpa", label: "Barometer", unit: "hPa" },
 ];
 

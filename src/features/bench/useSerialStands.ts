@@ -20,6 +20,8 @@ interface Stand {
 /** Home-made stands on this computer's serial ports. */
 export interface SerialStands {
   isPossible: boolean;
+  /** True once a port is open: from then on the page must be heard from often, or the stand counts as lost. */
+  isOpen: boolean;
   problem: string | null;
   open(instrumentId: number, channels: CommandMap["channels"]): Promise<void>;
   /** The newest readings of each stand that still speaks. */
@@ -33,6 +35,7 @@ export interface SerialStands {
 export function useSerialStands(): SerialStands {
   const stands = useRef(new Map<number, Stand>());
   const [problem, setProblem] = useState<string | null>(null);
+  const [isOpen, setOpen] = useState(false);
   useEffect(() => {
     const open = stands.current;
     return () => open.forEach(({ close }) => close());
@@ -51,6 +54,7 @@ export function useSerialStands(): SerialStands {
       };
       stands.current.get(instrumentId)?.close();
       stands.current.set(instrumentId, stand);
+      setOpen(true);
       void readAll(reader, (line) => {
         const said = readLine(line, channels);
         if (said?.kind === "identity") stand.latest = { ...stand.latest, identity: said.identity };
@@ -72,7 +76,7 @@ export function useSerialStands(): SerialStands {
   );
   // Nothing that depends on it is drawn before the rig has answered, so server and page draw alike.
   const isPossible = typeof navigator !== "undefined" && navigator.serial !== undefined;
-  return { isPossible, problem, open, pushed };
+  return { isPossible, isOpen, problem, open, pushed };
 }
 
 async function readAll(reader: ReadableStreamDefaultReader<Uint8Array>, take: (line: string) => void): Promise<void> {

@@ -95,7 +95,7 @@ describe("the sums of the bench", () => {
   });
 
   it("names both schools of the protocol, and takes the one that is asked for", () => {
-    const text = (over: object) =>
+    const text = (over: Record<string, number>) =>
       compute("protocol-timing", over)
         .remarks.map((remark) => remark.text)
         .join(" ");
