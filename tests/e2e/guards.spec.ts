@@ -27,7 +27,9 @@ test("a viewer may look, and change nothing", async ({ page }) => {
     data: {
       jobId: 1,
       operatorToken: crypto.randomUUID(),
-      limits: { maxCurrentA: 10, minVoltageV: 10, maxVoltageV: 20 },
+      kind: "power-draw",
+      profile: [{ name: "standby", throttle: 0, holdS: 1 }],
+      limits: { current: { max: 10 } },
     },
   });
   expect(armed.status()).toBe(403);

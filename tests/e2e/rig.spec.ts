@@ -19,7 +19,7 @@ const writeProfile = async (page: Page, text: string) => {
 test("a craft's own meter is measured on the rig, kept, and checked again after its scale was changed", async ({
   page,
 }) => {
-  const number = await toBench(page, "G-100", "Craft's own meter");
+  const number = await toBench(page, "RG-100", "Craft's own meter");
   await page.getByText("this craft, healthy").click();
   await page.getByText("with a current sensor off", { exact: true }).click();
   await page.getByLabel("Scale set now").fill("100");
@@ -41,7 +41,7 @@ test("a craft's own meter is measured on the rig, kept, and checked again after 
 test("a profile written by hand names the line it does not understand, and a limit on any channel cuts", async ({
   page,
 }) => {
-  await toBench(page, "G-200", "Power draw");
+  await toBench(page, "RG-200", "Power draw");
   await writeProfile(page, "hold 20 % 2 s\nfly away");
   await expect(page.getByText(/Line 2, “fly away”, is not understood/)).toBeVisible();
   await expect(page.getByRole("button", { name: "Hold for a second to arm" })).toBeDisabled();
@@ -58,7 +58,7 @@ test("a profile written by hand names the line it does not understand, and a lim
 test("a run is cut to a stretch, given a remark, taken away as a file, brought back, and laid behind another", async ({
   page,
 }) => {
-  await toBench(page, "G-300", "Power draw");
+  await toBench(page, "RG-300", "Power draw");
   await writeProfile(page, "hold 0 % 1.5 s\nhold 40 % 2 s\nhold 100 % 2.5 s");
   await startSweep(page);
   await expect(page.getByText(/Run \d+: Ran to its end/)).toBeVisible({ timeout: 20_000 });
@@ -148,7 +148,7 @@ test("a stand on the page's own serial port feeds the same run", async ({ page }
     [JSON.stringify(map)],
   );
   try {
-    await toBench(page, "G-400", "Power draw");
+    await toBench(page, "RG-400", "Power draw");
     await page.getByRole("button", { name: "open the port" }).click();
     await expect(page.getByText("8 of 8 connected")).toBeVisible();
     await writeProfile(page, "hold 10 % 2 s");
@@ -165,7 +165,7 @@ test("a stand on the page's own serial port feeds the same run", async ({ page }
 });
 
 test("ESC settings side by side: what differs is marked, copied, and kept", async ({ page }) => {
-  const number = await toBench(page, "G-500", "ESC heat");
+  const number = await toBench(page, "RG-500", "ESC heat");
   await page.getByText("ESC settings side by side").click();
   for (const [place, value] of ["15°", "15°", "22°", "15°"].entries())
     await page.getByLabel(`Timing, ESC ${place + 1}`).fill(value);
