@@ -55,9 +55,10 @@ export function useRun(onEnded: (runId: number) => void, pushed: () => PushedRea
     let drawnMs = 0;
     const take = (samples: Parameters<Envelope["push"]>[0]) => {
       const power = powerOf(samples);
-      picture.current.push(power.length > 0 ? { ...samples, power } : samples);
+      const all = power.length > 0 ? { ...samples, power } : samples;
+      picture.current.push(all);
       const last = sampleCount(samples) - 1;
-      setLatest(Object.fromEntries(Object.entries(samples).map(([name, values]) => [name, values[last]!])));
+      setLatest(Object.fromEntries(Object.entries(all).map(([name, values]) => [name, values[last]!])));
       if (performance.now() - drawnMs < DRAW_EVERY_MS) return;
       drawnMs = performance.now();
       setPoints(Object.fromEntries(picture.current.names().map((name) => [name, picture.current.points(name)])));
