@@ -51,6 +51,7 @@ describe("compareEscs", () => {
     expect(stateOf(row("Timing", ["15°", "22°", "15°"], "motor 2 is of another make")).state).toBe("explained");
     expect(stateOf(row("Direction", ["normal", "reversed", "normal", "reversed"])).state).toBe("explained");
     expect(stateOf(row("Direction", ["normal", "reversed", "normal", "normal"])).state).toBe("differs");
+    expect(stateOf(row("Calibrated on", ["2026-01-02", "2026-01-02", "2026-03-04"])).state).toBe("explained");
   });
 
   it("says what was not read, and copies one value to all", () => {

@@ -53,10 +53,9 @@ export function chooseProtocol(given: {
       `${motors} motors on ${outputs} digital outputs: all must be analogue, for mixed ones answer at different times.`,
     );
   if (topBitRate === null) return analogue("These ESCs speak analogue only.");
-  const slowest = slowestThatFits(loopRateHz);
   const fitting = BIT_RATES.filter((rate) => frameTime(rate) <= 1 / loopRateHz && rate <= topBitRate);
   const bitRate = school === "fastest" ? fitting.at(-1) : fitting[0];
-  if (slowest === null || bitRate === undefined)
+  if (bitRate === undefined)
     return analogue(
       `No frame the ESCs understand fits into one loop of ${(1e6 / loopRateHz).toFixed(0)} µs: lower the loop rate, or go analogue.`,
     );

@@ -28,8 +28,10 @@ export interface EscRow {
   usual: string;
 }
 
-/** Settings that may differ between motors by design: half of them turn the other way. */
-const MAY_DIFFER = new Set(["Direction"]);
+/** Settings that differ between motors by design: half of them turn the other way. */
+const DIFFERS_BY_HALF = new Set(["Direction"]);
+/** Records, not settings: ESCs calibrated on different days are not set differently. */
+const RECORDS = new Set(["Calibrated on"]);
 
 /**
  * Compares the ESCs of a craft setting by setting. What most of them have is the usual value; a difference with a reason is
@@ -45,7 +47,9 @@ export function compareEscs({ rows }: EscMatrix): EscRow[] {
     const isUnread = filled.length < read.length;
     const state =
       odd.length > 0
-        ? reason.trim() !== "" || (MAY_DIFFER.has(setting) && odd.length * 2 === read.length)
+        ? reason.trim() !== "" ||
+          RECORDS.has(setting) ||
+          (DIFFERS_BY_HALF.has(setting) && odd.length * 2 === read.length)
           ? "explained"
           : "differs"
         : isUnread

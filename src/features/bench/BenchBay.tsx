@@ -10,7 +10,7 @@ import { type EscMatrix } from "@/core/bench/escSettings";
 import { type RatedPart } from "@/core/bench/weakestInLine";
 import { type PackChoice } from "@/features/packs/listPackChoices";
 import { QueryProvider } from "@/shared/QueryProvider";
-import { type RunRange } from "./assessRun";
+import { type AssessedRun, type RunRange } from "./assessRun";
 import styles from "./Bench.module.css";
 import { type RunOptions } from "./benchRun";
 import { EscSettingsPanel } from "./EscSettingsPanel";
@@ -78,6 +78,11 @@ function guardable({ limits, profile }: RunOrder, measured: readonly string[]): 
   );
 }
 
+/** Stands outside the component, so that the list changes only when a run has come. */
+function loadedRuns(queries: readonly { data: AssessedRun | undefined }[]): AssessedRun[] {
+  return queries.flatMap(({ data }) => (data ? [data] : []));
+}
+
 const WHOLE: RunRange = { fromS: null, toS: null };
 const NO_POINTS = {};
 
@@ -120,15 +125,14 @@ function Bench(props: BenchBayProps) {
   useEffect(() => {
     if (isStale) router.refresh();
   }, [isStale, router]);
-  const others = useQueries({
+  const behind = useQueries({
     queries: compared.map((id) => ({ queryKey: ["run", id, "behind"], queryFn: () => rigCalls.run(id) })),
+    combine: loadedRuns,
   });
   const assessed = isLive || !isChosenKind ? null : (shown.data ?? null);
   const replay = useReplay(assessed?.points ?? NO_POINTS, assessed?.lengthS ?? 0);
   const main = isLive ? live.points : replay.points;
   const plan = RUN_PLANS[kind];
-  const behind = others.flatMap(({ data }) => (data ? [data] : []));
-  const behindKey = behind.map(({ run }) => run.id).join();
   const data = useMemo(
     () => ({
       main,
@@ -141,8 +145,7 @@ function Bench(props: BenchBayProps) {
       draws: plan.draws,
       notes: assessed?.notes ?? [],
     }),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- `behind` is a new list at each render; its key says when it changed
-    [main, assessed, behindKey, order, plan],
+    [main, assessed, behind, order, plan],
   );
   return (
     <div className="stack">

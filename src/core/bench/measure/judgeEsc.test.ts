@@ -80,6 +80,23 @@ describe("judgeEsc", () => {
     expect(judgeEsc(load(60, 55), rating).reasons.join(" ")).toMatch(/5\.0 A over its burst 50 A|Above its continuous/);
   });
 
+  it("judges the amps of bursts, and says that it cannot say of their heat", () => {
+    const bursts = [0, 1, 2].flatMap((turn) =>
+      Array.from({ length: 150 }, (_, at) => ({
+        timeS: turn * 15 + at / 10,
+        currentA: at < 50 ? 45 : 0,
+        temperatureC: 24 + turn * 3 + (at < 50 ? at / 10 : 5 - at / 50),
+      })),
+    );
+    const measured = judgeEsc(bursts, { ...rating, continuousA: 40 });
+    expect(measured).toMatchObject({ word: "bad", evidence: { "draw-against-rating": true }, chart: null });
+    expect(measured.reasons.join(" ")).toMatch(/5\.0 A over its continuous 40 A.*Heat: .*load it longer/);
+    expect(measured.evidence).not.toHaveProperty(["esc-heat"]);
+    expect(() => judgeEsc(bursts, { continuousA: null, burstA: null, burstS: null, limitC: 90 })).toThrow(
+      /load it longer/,
+    );
+  });
+
   it("says nothing of ratings that are not known", () => {
     const bare = judgeEsc(load(60), { continuousA: null, burstA: null, burstS: null, limitC: 90 });
     expect(Object.keys(bare.evidence)).toEqual(["esc-heat"]);

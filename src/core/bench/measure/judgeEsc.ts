@@ -32,7 +32,8 @@ const WATCHED_MARGIN_SHARE = 0.1;
 /**
  * Judges an ESC from amps and temperature under load: amps against its ratings, and where the temperature will end.
  *
- * @throws {CoreInputError} `too_few_points`; `out_of_range` from `fitThermal` when the readings do not say where it ends.
+ * @returns "cannot say" of the heat when the readings do not say where it ends, as after bursts; the amps are judged all the same.
+ * @throws {CoreInputError} `too_few_points`; from `fitThermal` when there is no rating to judge the amps by either.
  */
 export function judgeEsc(samples: readonly EscSample[], rating: EscRating): Measured {
   if (samples.length === 0) throw new CoreInputError("too_few_points", "there are no readings");
@@ -43,22 +44,36 @@ export function judgeEsc(samples: readonly EscSample[], rating: EscRating): Meas
   const loadedS = longest.at(-1)!.timeS - longest[0]!.timeS;
   const settled = longest.filter(({ timeS }) => timeS >= longest[0]!.timeS + 0.3 * loadedS);
   const meanA = settled.reduce((sum, { currentA }) => sum + currentA, 0) / settled.length;
-  const fit = fitThermal(
-    longest.map(({ timeS, temperatureC }) => ({ timeS: timeS - longest[0]!.timeS, temperatureC })),
-  );
-  const reachedS = timeToReach(fit, rating.limitC);
+  const amps = judgeAmps(meanA, highestA, rating, longestBurst(stretches));
+  const drawn = rating.continuousA !== null && { "draw-against-rating": meanA > rating.continuousA };
+  const heat = fitHeat(longest);
+  if ("problem" in heat) {
+    // Bursts are too short to say where the heat ends; what they say of the amps still holds.
+    if (amps.length === 0) throw heat.problem;
+    return {
+      ...verdictOf([...amps, { word: "cannot say", reason: `Heat: ${heat.problem.message}` }]),
+      figures: [ampsFigure(meanA)],
+      evidence: { ...drawn },
+      chart: null,
+    };
+  }
+  const reachedS = timeToReach(heat.fit, rating.limitC);
   return {
-    ...verdictOf([
-      ...judgeAmps(meanA, highestA, rating, longestBurst(stretches)),
-      judgeHeat(fit, reachedS, rating.limitC),
-    ]),
-    figures: figuresOf(fit, meanA, reachedS, rating.limitC),
-    evidence: {
-      "esc-heat": reachedS !== null,
-      ...(rating.continuousA !== null && { "draw-against-rating": meanA > rating.continuousA }),
-    },
-    chart: chartOf(longest, fit),
+    ...verdictOf([...amps, judgeHeat(heat.fit, reachedS, rating.limitC)]),
+    figures: figuresOf(heat.fit, meanA, reachedS, rating.limitC),
+    evidence: { "esc-heat": reachedS !== null, ...drawn },
+    chart: chartOf(longest, heat.fit),
   };
+}
+
+function fitHeat(loaded: readonly EscSample[]): { fit: ThermalFit } | { problem: CoreInputError } {
+  const startS = loaded[0]!.timeS;
+  try {
+    return { fit: fitThermal(loaded.map(({ timeS, temperatureC }) => ({ timeS: timeS - startS, temperatureC }))) };
+  } catch (error) {
+    if (error instanceof CoreInputError) return { problem: error };
+    throw error;
+  }
 }
 
 function judgeAmps(
@@ -106,7 +121,7 @@ function judgeHeat(fit: ThermalFit, reachedS: number | null, limitC: number): Ju
 
 function figuresOf(fit: ThermalFit, meanA: number, reachedS: number | null, limitC: number): Figure[] {
   return [
-    { label: "Amps at full throttle", value: meanA, halfWidth: null, unit: "A", decimals: 1 },
+    ampsFigure(meanA),
     {
       label: "Steady temperature",
       value: fit.steadyC.value,
@@ -126,6 +141,10 @@ function figuresOf(fit: ThermalFit, meanA: number, reachedS: number | null, limi
       ? []
       : [{ label: `Time to ${limitC} °C`, value: reachedS, halfWidth: null, unit: "s", decimals: 0 }]),
   ];
+}
+
+function ampsFigure(meanA: number): Figure {
+  return { label: "Amps at full throttle", value: meanA, halfWidth: null, unit: "A", decimals: 1 };
 }
 
 function chartOf(samples: readonly EscSample[], { steadyC, timeConstantS, startC }: ThermalFit): Measured["chart"] {
