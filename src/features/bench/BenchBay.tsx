@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { profileDurationS } from "@/core/bench/run/profile";
 import { RUN_KINDS, RUN_PLANS, type RunKind } from "@/core/bench/run/runKinds";
-import { type RunLimits } from "@/core/bench/run/runLimits";
+import { guardable, type RunLimits } from "@/core/bench/run/runLimits";
 import { type EscMatrix } from "@/core/bench/escSettings";
 import { type RatedPart } from "@/core/bench/weakestInLine";
 import { type PackChoice } from "@/features/packs/listPackChoices";
@@ -17,7 +17,7 @@ import { EscSettingsPanel } from "./EscSettingsPanel";
 import { FigureTable } from "./FigureTable";
 import { ImportRun } from "./ImportRun";
 import { MeasurePanel } from "./MeasurePanel";
-import { RigPanel, type RunOrder } from "./RigPanel";
+import { RigPanel } from "./RigPanel";
 import { rigCalls } from "./rigCalls";
 import { RunChart } from "./RunChart";
 import { RunList, type RunLine } from "./RunList";
@@ -67,14 +67,6 @@ export function BenchBay(props: BenchBayProps) {
         {props.mayEdit && <MeasurePanel target={props.target} options={props.options} />}
       </div>
     </QueryProvider>
-  );
-}
-
-/** Suggested limits on what this rig does not measure are left out; never the amps of motors that turn. */
-function guardable({ limits, profile }: RunOrder, measured: readonly string[]): RunLimits {
-  const turns = profile.some(({ throttle }) => throttle > 0);
-  return Object.fromEntries(
-    Object.entries(limits).filter(([channel]) => (channel === "current" && turns) || measured.includes(channel)),
   );
 }
 
@@ -181,7 +173,7 @@ function Bench(props: BenchBayProps) {
                   jobId: target.jobId,
                   kind,
                   profile: order.profile,
-                  limits: order.areLimitsSuggested ? guardable(order, measured) : order.limits,
+                  limits: order.areLimitsSuggested ? guardable(order.limits, order.profile, measured) : order.limits,
                   options: setup.armOptions,
                   rateHz: plan.rateHz,
                   ...choice,

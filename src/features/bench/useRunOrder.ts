@@ -3,7 +3,7 @@
 import { useMemo, useState } from "react";
 import { readProfile, writeProfile } from "@/core/bench/run/profileText";
 import { RUN_PLANS, type RunKind } from "@/core/bench/run/runKinds";
-import { type RunLimits } from "@/core/bench/run/runLimits";
+import { type RunLimits, scaleVoltage } from "@/core/bench/run/runLimits";
 import { CoreInputError } from "@/core/CoreInputError";
 import { type RunOptions } from "./benchRun";
 import { type RunOrder } from "./RigPanel";
@@ -13,12 +13,6 @@ interface Given {
   limits: RunLimits;
   options: RunOptions;
 }
-
-/** Limits that a kind of run begins with beside amps and volts. Common practice, no published source. */
-const EXTRA_LIMITS: Readonly<Partial<Record<RunKind, RunLimits>>> = {
-  esc: { esctemperature: { max: 100 } },
-  motor: { temperature: { max: 95 } },
-};
 
 /** What is to be run, as it is set on the page: profile, limits and options, with what is wrong with them. */
 export function useRunOrder(kind: RunKind, given: Given) {
@@ -38,10 +32,10 @@ export function useRunOrder(kind: RunKind, given: Given) {
   );
   const at = profileAt[kind] ?? 0;
   const ownLimits = useMemo(() => {
-    const set = limits[kind] ?? { ...given.limits, ...EXTRA_LIMITS[kind] };
+    const set = limits[kind] ?? { ...given.limits, ...RUN_PLANS[kind].guards };
     // On the upper rungs of a ladder the higher pack is in.
     const isHigher = kind === "ladder" && at > 0 && limits[kind] === undefined;
-    return isHigher ? scaleVolts(set, higherCells / given.craft.cellCount) : set;
+    return isHigher ? scaleVoltage(set, higherCells / given.craft.cellCount) : set;
   }, [limits, kind, given, at, higherCells]);
   const areLimitsSuggested = limits[kind] === undefined;
   const text = texts[kind] ?? writeProfile(profiles[0]!.steps);
@@ -71,9 +65,4 @@ export function useRunOrder(kind: RunKind, given: Given) {
       armOptions: kind === "ladder" ? { ...options, rung: Math.max(0, at) } : options,
     },
   };
-}
-
-function scaleVolts(limits: RunLimits, factor: number): RunLimits {
-  const times = (value: number | null | undefined) => (value == null ? value : Math.round(value * factor * 10) / 10);
-  return { ...limits, voltage: { min: times(limits.voltage?.min), max: times(limits.voltage?.max) } };
 }

@@ -5,7 +5,7 @@ import { BURST_PROFILE, ladderProfile, motorProfile, POWER_DRAW_PROFILE } from "
 import { PROFILE_HELP, readProfile, writeProfile } from "./profileText";
 import { responseTimes } from "./responseTime";
 import { RUN_KINDS, RUN_PLANS } from "./runKinds";
-import { crossingText, LimitWatch } from "./runLimits";
+import { crossingText, guardable, LimitWatch, scaleVoltage } from "./runLimits";
 import { cutToRange, joinSeries, type Series, toSeries } from "./series";
 import { settledSteps } from "./settledSteps";
 import { summariseSweep } from "./summariseSweep";
@@ -121,6 +121,19 @@ describe("LimitWatch", () => {
       channel: "temperature",
     });
     expect(crossingText(new LimitWatch({}).check(0, { current: NaN })!)).toBe("no usable reading of amps");
+  });
+});
+
+describe("suggested limits", () => {
+  const limits = { current: { max: 60 }, voltage: { min: 12.8, max: 17.6 }, temperature: { max: 95 } };
+  const still = [{ name: "centre", throttle: 0, holdS: 1, pulseS: 1.5e-3 }];
+  it("leave out what nothing measures, but never the amps of motors that turn", () => {
+    expect(Object.keys(guardable(limits, POWER_DRAW_PROFILE, ["voltage"]))).toEqual(["current", "voltage"]);
+    expect(guardable(limits, still, ["angle"])).toEqual({});
+  });
+  it("go with the cells of another pack in their volts only", () => {
+    expect(scaleVoltage(limits, 1.5)).toEqual({ ...limits, voltage: { min: 19.2, max: 26.4 } });
+    expect(scaleVoltage({ current: { max: 60 } }, 1.5).voltage).toEqual({ min: undefined, max: undefined });
   });
 });
 

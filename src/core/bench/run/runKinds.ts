@@ -1,3 +1,4 @@
+import { type RunLimits } from "./runLimits";
 import { outputLimit } from "../overVoltLadder";
 import { type ProfileStep } from "./profile";
 import {
@@ -40,6 +41,8 @@ export interface RunPlan {
   profiles: (given: PlanContext) => readonly { name: string; steps: readonly ProfileStep[] }[];
   /** Samples a second. */
   rateHz: number;
+  /** Limits to begin with beside amps and volts. Common practice, no published source. */
+  guards?: RunLimits;
 }
 
 const CLAMPED =
@@ -72,6 +75,7 @@ export const RUN_PLANS: Readonly<Record<RunKind, RunPlan>> = {
     ],
     caution: CLAMPED,
     rateHz: 20,
+    guards: { temperature: { max: 95 } },
     needs: ["voltage", "current", "speed"],
     draws: ["speed", "current", "thrust", "vibration"],
     profiles: ({ motorCount }) => [
@@ -92,6 +96,7 @@ export const RUN_PLANS: Readonly<Record<RunKind, RunPlan>> = {
     ],
     caution: `${CLAMPED} A hot ESC burns fingers and lights foam.`,
     rateHz: 10,
+    guards: { esctemperature: { max: 100 } },
     needs: ["current", "esctemperature"],
     draws: ["esctemperature", "current", "voltage"],
     profiles: () => [

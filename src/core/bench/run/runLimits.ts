@@ -1,4 +1,5 @@
 import { channelOf, shownAs } from "./channels";
+import { type ProfileStep } from "./profile";
 import { type Readings } from "./series";
 
 /** Bounds of one channel; what is absent is not watched. */
@@ -79,4 +80,18 @@ export function crossingText({ channel, bound, limit, value }: LimitCrossing): s
   const side =
     bound === "min" ? "under the limit" : bound === "max" ? "over the limit" : "changing faster than the limit";
   return `${name} ${side}: ${(value * factor).toFixed(2)} ${inUnit}, limit ${Number((limit * factor).toFixed(2))} ${inUnit}`;
+}
+
+/** Limits for another pack: the bounds of the voltage go with its cells. */
+export function scaleVoltage(limits: RunLimits, factor: number): RunLimits {
+  const times = (value: number | null | undefined) => (value == null ? value : Math.round(value * factor * 10) / 10);
+  return { ...limits, voltage: { min: times(limits.voltage?.min), max: times(limits.voltage?.max) } };
+}
+
+/** Suggested limits without those on what is not measured; never without the amps of motors that turn. */
+export function guardable(limits: RunLimits, profile: readonly ProfileStep[], measured: readonly string[]): RunLimits {
+  const turns = profile.some(({ throttle }) => throttle > 0);
+  return Object.fromEntries(
+    Object.entries(limits).filter(([channel]) => (channel === "current" && turns) || measured.includes(channel)),
+  );
 }
