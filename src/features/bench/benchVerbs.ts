@@ -117,15 +117,14 @@ function cellsOnBench({ kind, options: { rung, higherCells } }: ArmRunInput): nu
 }
 
 /** What a pack run writes into the log of its pack. */
-function packEntryOf(packId: number, runId: number, { figures }: Measured, now: Date): LogPackInput {
-  const ohms = figures.filter(({ label }) => /^Cell \d+: internal resistance$/.test(label)).map(({ value }) => value);
+function packEntryOf(packId: number, runId: number, { carried }: Measured, now: Date): LogPackInput {
   return {
     packId,
     measuredOn: now.toISOString().slice(0, 10),
     cycles: null,
-    resistanceMohm: ohms.reduce((sum, ohm) => sum + ohm, 0) / ohms.length,
+    resistanceMohm: carried?.cellMohm ?? null,
     capacityMah: null,
-    spreadMv: figures.find(({ label }) => label === "Spread at rest")?.value ?? null,
+    spreadMv: carried?.cellSpreadMv ?? null,
     note: `bench run ${runId}`,
   };
 }

@@ -74,8 +74,9 @@ export async function getBenchBay(context: VerbContext, jobId: number): Promise<
 
 /** The gain of the craft's meter as last kept on this job: a new measurement is then the check after the change. */
 function lastGain(events: readonly JobEvent[]): number | null {
-  const figures = events.flatMap((event) => (event.kind === "measurement_kept" ? event.payload.figures : []));
-  const text = figures.findLast(({ label }) => label.startsWith("Gain:"))?.text;
-  const value = text === undefined ? NaN : Number.parseFloat(text);
-  return Number.isFinite(value) ? value : null;
+  const gains = events.flatMap((event) =>
+    event.kind === "measurement_kept" ? [event.payload.carried?.meterGain] : [],
+  );
+  const last = gains.findLast((gain) => gain !== undefined);
+  return last === undefined ? null : Math.round(last * 1e4) / 1e4;
 }

@@ -5,7 +5,7 @@ import { figureText } from "./measureText";
 /** What keeping a measurement writes into a job's history: the verdict with its figures, and what it proves for Isolate. */
 export function measurementEvents(
   title: string,
-  { word, reasons, figures, evidence }: Measured,
+  { word, reasons, figures, evidence, carried }: Measured,
   { source, runId }: { source: string; runId?: number },
 ): NewJobEvent[] {
   const kept: NewJobEvent = {
@@ -15,6 +15,7 @@ export function measurementEvents(
       word,
       reasons: reasons.slice(0, 12),
       figures: figures.slice(0, 120).map((figure) => ({ label: figure.label, text: figureText(figure) })),
+      ...(carried && { carried: { ...carried } }),
       ...(runId !== undefined && { runId }),
     },
   };

@@ -62,6 +62,8 @@ export const EVENT_PAYLOADS = {
     word: text,
     reasons: v.array(text),
     figures: v.array(v.object({ label: text, text })),
+    /** Figures that other parts of the shop go on with, by name. */
+    carried: v.optional(v.record(v.string(), v.number())),
     /** The run it was read off; absent for readings that were typed or came in a file. */
     runId: v.optional(v.number()),
   }),

@@ -77,6 +77,7 @@ export function judgeMeter(pairs: readonly MeterPair[], { quantity, setting, gai
           ]),
     ],
     evidence: { [quantity === "current" ? "mah-against-charger" : "volts-against-meter"]: Math.abs(gain - 1) > BAD },
+    ...(quantity === "current" && { carried: { meterGain: gain } }),
     chart: {
       xLabel: `Shown by the craft, ${unit}`,
       yLabel: `True, ${unit}`,

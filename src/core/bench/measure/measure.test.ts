@@ -32,6 +32,7 @@ describe("judgeMeter", () => {
     const measured = judgeMeter(pairs(4.108), current);
     expect(measured.word).toBe("bad");
     expect(figure(measured, /^Gain/)).toBeCloseTo(4.108, 9);
+    expect(measured.carried!.meterGain).toBeCloseTo(4.108, 9);
     expect(figure(measured, /multiplies/)).toBeCloseTo(410.8, 6);
     expect(figure(measured, /divides/)).toBeCloseTo(100 / 4.108, 6);
     expect(measured.evidence).toEqual({ "mah-against-charger": true });
@@ -222,6 +223,8 @@ describe("judgePack", () => {
     expect(measured.word).toBe("good");
     expect(figure(measured, /^Cell 1/)).toBeCloseTo(9, 0);
     expect(figure(measured, /^Sag/)).toBeCloseTo(40 * 0.0095, 1);
+    expect(measured.carried!.cellMohm).toBeCloseTo(9.5, 1);
+    expect(measured.carried!.cellSpreadMv).toBeLessThan(2);
   });
 
   it("retires a pack that is tired for its size, and names the weak cell", () => {

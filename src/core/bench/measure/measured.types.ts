@@ -17,6 +17,8 @@ export interface Measured {
   figures: Figure[];
   /** Reading of the fault library → whether it is so. */
   evidence: Readonly<Record<string, boolean>>;
+  /** Figures that other parts of the shop go on with, by name: what a label says is for people. */
+  carried?: Readonly<Partial<Record<"meterGain" | "cellMohm" | "cellSpreadMv", number>>>;
   /** Points with the fitted line, for the eye. */
   chart: {
     xLabel: string;
