@@ -25,7 +25,7 @@ test("a craft's own meter is measured on the rig, kept, and checked again after 
   await page.getByLabel("Scale set now").fill("100");
   await startSweep(page);
   await expect(page.getByText(/Run \d+: Ran to its end/)).toBeVisible({ timeout: 40_000 });
-  await expect(verdict(page).getByText(/It shows 1\.5\d times too little/)).toBeVisible();
+  await expect(verdict(page).getByText(/It shows 1\.(4[6-9]|5[0-4]) times too little/)).toBeVisible();
   await expect(
     page.getByRole("region", { name: "Figures" }).getByText("New scale, if the firmware multiplies by it"),
   ).toBeVisible();
@@ -35,7 +35,8 @@ test("a craft's own meter is measured on the rig, kept, and checked again after 
   await expect(page.getByText(/bench run \d+/).first()).toBeVisible();
 
   await page.goto(`/jobs/${number}/bench`);
-  await expect(page.getByLabel("Gain before the change").first()).toHaveValue(/^1\.5/);
+  // The sensor of the simulated craft shows two thirds; the meters scatter.
+  await expect(page.getByLabel("Gain before the change").first()).toHaveValue(/^1\.(4[6-9]|5[0-4])/);
 });
 
 test("a profile written by hand names the line it does not understand, and a limit on any channel cuts", async ({
