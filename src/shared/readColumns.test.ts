@@ -14,6 +14,16 @@ describe("readColumns", () => {
     expect(readColumns("shown [A]\treference [A]\n1.5\t6.2\n").values.get("reference")).toEqual([6.2]);
   });
 
+  it("takes g for grams of thrust and for gravities of an accelerometer", () => {
+    const { values } = readColumns("thrust [g],acceleration [g]\n100,1\n");
+    expect(values.get("thrust")![0]).toBeCloseTo(0.980665, 9);
+    expect(values.get("acceleration")![0]).toBeCloseTo(9.80665, 9);
+  });
+
+  it("lets what a meter shows be amps or volts, and names of one's own be anything", () => {
+    expect(readColumns("shown [V],my stand [°C]\n1,2\n").quantities.get("shown")).toBe("voltage");
+  });
+
   it.each<[string, string, RegExp]>([
     ["a column without a unit", "voltage,current [A]\n1,2", /“voltage” has no unit.*“voltage \[V\]”/],
     ["an unknown unit", "voltage [volt]\n1", /unit “volt” of “voltage” is not known/],
@@ -21,6 +31,8 @@ describe("readColumns", () => {
     ["nothing", "", /no lines below/],
     ["a word for a number", "voltage [V]\n1\nfull", /Line 3, “voltage”: “full” is no number/],
     ["a short line", "voltage [V],current [A]\n1", /Line 2, “current”: “” is no number/],
+    ["volts among the amps", "current [V]\n1", /“current” is given in V, which is no current: is it swapped.*A or mA/],
+    ["a pulse in percent", "pulse [%]\n1", /“pulse” is given in %, which is no time/],
     ["a column that stands twice", "voltage [V],Voltage [V]\n1,2", /“voltage” stands twice/],
   ])("names %s", (_, text, message) => expect(() => readColumns(text)).toThrow(message));
 });

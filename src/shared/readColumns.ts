@@ -1,9 +1,15 @@
 import Papa from "papaparse";
 import { type Columns } from "@/core/bench/measure/measureColumns";
+import { CHANNELS } from "@/core/bench/run/channels";
 import { STANDARD_GRAVITY } from "@/core/units/constants";
 
+interface Unit {
+  quantity: string;
+  factor: number;
+}
+
 /** Units a table may be written in: what they measure, and how many SI units one is. */
-const UNITS: Readonly<Record<string, { quantity: string; factor: number }>> = {
+const UNITS: Readonly<Record<string, Unit>> = {
   V: { quantity: "voltage", factor: 1 },
   mV: { quantity: "voltage", factor: 1e-3 },
   A: { quantity: "current", factor: 1 },
@@ -25,8 +31,12 @@ const UNITS: Readonly<Record<string, { quantity: string; factor: number }>> = {
   W: { quantity: "power", factor: 1 },
   "1": { quantity: "share", factor: 1 },
 };
+/** A vibration in g is in units of gravity; a thrust in g is in grams. */
+const GRAVITIES: Unit = { quantity: "vibration", factor: STANDARD_GRAVITY };
+/** What a meter shows may be amps or volts. */
+const OF_ANY_QUANTITY = ["shown"];
 /** Columns that count or name, and so need no unit. */
-const WITHOUT_UNIT = /^motor$/;
+const WITHOUT_UNIT = /^(motor|held)$/;
 const MOST_LINES = 200_000;
 
 /** A table that cannot be read; `message` says where and what to do. */
@@ -67,10 +77,24 @@ function readHead(head: string): { name: string; quantity: string; factor: numbe
     if (WITHOUT_UNIT.test(lower)) return { name: lower, quantity: "count", factor: 1 };
     throw new TableError(`The column “${name}” has no unit. Write it behind the name, as in “${name} [V]”.`);
   }
-  const unit = UNITS[symbol];
+  const expected = quantityOf(lower);
+  const unit = symbol === "g" && expected === "vibration" ? GRAVITIES : UNITS[symbol];
   if (!unit)
     throw new TableError(`The unit “${symbol}” of “${name}” is not known. Known: ${Object.keys(UNITS).join(", ")}.`);
+  if (expected && unit.quantity !== expected) {
+    const fitting = Object.keys(UNITS).filter((each) => UNITS[each]!.quantity === expected);
+    throw new TableError(
+      `The column “${name}” is given in ${symbol}, which is no ${expected}: is it swapped with another, or the unit wrong? It may be in ${fitting.join(" or ")}.`,
+    );
+  }
   return { name: lower, ...unit };
+}
+
+/** What a column of a known name must be; null for names that are the user's own. */
+function quantityOf(name: string): string | null {
+  if (name === "acceleration") return "vibration";
+  const channel = OF_ANY_QUANTITY.includes(name) ? undefined : CHANNELS[name];
+  return channel ? (UNITS[channel.unit]?.quantity ?? null) : null;
 }
 
 function readNumber(cell: string | undefined, name: string, line: number): number {

@@ -21,6 +21,8 @@ export const NOISE = {
   temperature: 0.12,
   vibrationShare: 0.05,
   vibration: 0.3,
+  roughnessShare: 0.06,
+  roughness: 0.1,
   cell: 0.002,
   angle: 0.03,
   railCurrent: 0.004,
@@ -39,6 +41,7 @@ export class BenchWorld {
   private targetDeg: number;
   private heldPulseS = 1500e-6;
   private isMoving = false;
+  private isStopped = false;
 
   constructor(
     readonly craft: SimulatedCraft,
@@ -84,17 +87,23 @@ export class BenchWorld {
       vibration: Math.abs(
         drive.units[fastest]!.imbalanceM * omega ** 2 * (1 + noise(NOISE.vibrationShare)) + noise(NOISE.vibration),
       ),
+      roughness: Math.abs(
+        drive.units[fastest]!.roughM * omega ** 2 * (1 + noise(NOISE.roughnessShare)) + noise(NOISE.roughness),
+      ),
       temperature: this.motorC + noise(NOISE.temperature),
       esctemperature: this.escC + noise(NOISE.temperature),
       angle: this.hornDeg + noise(Math.hypot(NOISE.angle, sway)),
-      railcurrent: Math.max(
-        0,
-        RAIL_STANDBY_A + (this.isMoving ? servo.movingA : servo.idleA) + 0.05 * sway + noise(NOISE.railCurrent),
-      ),
+      railcurrent: Math.max(0, RAIL_STANDBY_A + this.servoA() + 0.05 * sway + noise(NOISE.railCurrent)),
       ...Object.fromEntries(
         cellVoltages(drive, this.state).map((volts, cell) => [`cell${cell + 1}`, volts + noise(NOISE.cell)]),
       ),
     };
+  }
+
+  private servoA(): number {
+    const { idleA, movingA, stallA } = this.craft.servo;
+    if (this.isStopped) return stallA;
+    return this.isMoving ? movingA : idleA;
   }
 
   private moveServo(pulseS: number, dtS: number): void {
@@ -102,8 +111,10 @@ export class BenchWorld {
     if (Math.abs(pulseS - this.heldPulseS) * 1e6 > servo.deadBandUs) this.heldPulseS = pulseS;
     const wanted = servo.centreDeg + servo.degPerUs * (this.heldPulseS * 1e6 - 1500);
     const way = wanted - this.targetDeg;
+    const turned = this.targetDeg + Math.sign(way) * Math.min(Math.abs(way), servo.degreesPerS * dtS);
+    this.targetDeg = Math.min(turned, servo.stopDeg);
+    this.isStopped = turned > servo.stopDeg;
     this.isMoving = Math.abs(way) > SERVO_SETTLED_DEG;
-    this.targetDeg += Math.sign(way) * Math.min(Math.abs(way), servo.degreesPerS * dtS);
     // Play between gears and horn: the horn is dragged along behind.
     const half = servo.playDeg / 2;
     this.hornDeg = Math.min(Math.max(this.hornDeg, this.targetDeg - half), this.targetDeg + half);

@@ -7,6 +7,7 @@ export type Severity = 1 | 2 | 3;
 /** Hidden faults that the simulated bench can have clamped on it. */
 export const BENCH_DEFECTS = [
   "dragging-bearing",
+  "gritty-bearing",
   "shorted-turn",
   "weak-magnet",
   "nicked-prop",
@@ -16,6 +17,7 @@ export const BENCH_DEFECTS = [
   "wrong-gain",
   "chattering-servo",
   "worn-servo",
+  "binding-linkage",
   "hot-phase",
 ] as const;
 export type BenchDefect = (typeof BENCH_DEFECTS)[number];
@@ -39,6 +41,10 @@ export interface ServoModel {
   chatterDeg: number;
   idleA: number;
   movingA: number;
+  /** Amps while it pushes against a stop. */
+  stallA: number;
+  /** Angle beyond which the linkage stops the horn on the side of the longer pulses. */
+  stopDeg: number;
 }
 
 /** An ESC warming up: steady rise = thermalResistance · I² · R_on. */
@@ -64,21 +70,24 @@ const TOLERANCE = {
   noLoad: 0.05,
   prop: 0.006,
   imbalance: 0.2,
+  rough: 0.15,
   cellV: 0.003,
   cellOhm: 0.04,
 };
 
 type Factors = Partial<
-  Record<"kv" | "resistanceOhm" | "noLoadA" | "propTorqueNms2" | "propThrustNs2" | "imbalanceM", number>
+  Record<"kv" | "resistanceOhm" | "noLoadA" | "propTorqueNms2" | "propThrustNs2" | "imbalanceM" | "roughM", number>
 >;
 
 /** What each defect of a motor or its prop does at each severity. Trade judgement, no published source. */
 const UNIT_EFFECTS: Readonly<Partial<Record<BenchDefect, readonly [Factors, Factors, Factors]>>> = {
   "dragging-bearing": [
-    { noLoadA: 1.6, imbalanceM: 1.2 },
-    { noLoadA: 2.4, imbalanceM: 1.6 },
-    { noLoadA: 4, imbalanceM: 2.5 },
+    { noLoadA: 1.6, imbalanceM: 1.2, roughM: 1.3 },
+    { noLoadA: 2.4, imbalanceM: 1.6, roughM: 1.8 },
+    { noLoadA: 4, imbalanceM: 2.5, roughM: 3 },
   ],
+  // Grit rumbles long before it drags.
+  "gritty-bearing": [{ roughM: 2.2 }, { roughM: 4, noLoadA: 1.08 }, { roughM: 9, noLoadA: 1.25 }],
   "shorted-turn": [
     { resistanceOhm: 0.9, kv: 1.03, noLoadA: 1.2 },
     { resistanceOhm: 0.78, kv: 1.07, noLoadA: 1.8 },
@@ -101,6 +110,7 @@ const WEAK_CELL = [1.35, 1.9, 2.8] as const;
 const WRONG_GAIN = [1.08, 1.5, 4.1] as const;
 const CHATTER_DEG = [0.35, 0.9, 2.5] as const;
 const PLAY_DEG = [1.1, 2.2, 4.5] as const;
+const LINKAGE_STOP_DEG = [38, 30, 18] as const;
 const HOT_PHASE = [1.25, 1.6, 2.4] as const;
 
 const HEALTHY_SERVO: ServoModel = {
@@ -113,6 +123,8 @@ const HEALTHY_SERVO: ServoModel = {
   chatterDeg: 0.05,
   idleA: 0.015,
   movingA: 0.32,
+  stallA: 1.4,
+  stopDeg: 90,
 };
 
 /**
@@ -152,6 +164,7 @@ export function simulateCraft(
       centreDeg: 0.4 * gaussian(random),
       chatterDeg: defect === "chattering-servo" ? CHATTER_DEG[level]! : HEALTHY_SERVO.chatterDeg,
       playDeg: defect === "worn-servo" ? PLAY_DEG[level]! : HEALTHY_SERVO.playDeg,
+      stopDeg: defect === "binding-linkage" ? LINKAGE_STOP_DEG[level]! : HEALTHY_SERVO.stopDeg,
     },
     esc: {
       ambientC: near(23, 0.03),
@@ -172,6 +185,7 @@ function drawUnit(unit: DriveUnit, random: Random): DriveUnit {
     propTorqueNms2: near(unit.propTorqueNms2, TOLERANCE.prop),
     propThrustNs2: near(unit.propThrustNs2, TOLERANCE.prop),
     imbalanceM: Math.max(0.3 * unit.imbalanceM, near(unit.imbalanceM, TOLERANCE.imbalance)),
+    roughM: Math.max(0.4 * unit.roughM, near(unit.roughM, TOLERANCE.rough)),
   };
 }
 

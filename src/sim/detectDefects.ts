@@ -28,6 +28,7 @@ export interface DetectionRow {
 /** Which run looks for a defect, what it records, and what its first reason must say. */
 const LOOKS: Readonly<Record<BenchDefect, { kind: RunKind; names: (place: number) => RegExp }>> = {
   "dragging-bearing": { kind: "motor", names: (place) => new RegExp(`^Motor ${place + 1}: `) },
+  "gritty-bearing": { kind: "motor", names: (place) => new RegExp(`^Motor ${place + 1}: roughness`) },
   "shorted-turn": { kind: "motor", names: (place) => new RegExp(`^Motor ${place + 1}: `) },
   "weak-magnet": { kind: "motor", names: (place) => new RegExp(`^Motor ${place + 1}: `) },
   "nicked-prop": {
@@ -40,10 +41,11 @@ const LOOKS: Readonly<Record<BenchDefect, { kind: RunKind; names: (place: number
   "wrong-gain": { kind: "meter", names: () => /^It shows .* too little/ },
   "chattering-servo": { kind: "servo", names: () => /^Chatters by/ },
   "worn-servo": { kind: "servo", names: () => /^Comes back/ },
+  "binding-linkage": { kind: "servo", names: () => /^Stands .* short of where/ },
   "hot-phase": { kind: "esc", names: () => /^It (would end|ends) at/ },
 };
 const CHANNELS: Readonly<Partial<Record<RunKind, readonly string[]>>> = {
-  motor: ["voltage", "current", "speed", "thrust", "vibration", "temperature"],
+  motor: ["voltage", "current", "speed", "thrust", "vibration", "roughness", "temperature"],
   "power-draw": ["voltage", "current"],
   pack: ["current", "cell1", "cell2", "cell3", "cell4"],
   meter: ["current", "shown"],

@@ -29,6 +29,8 @@ export interface DriveUnit extends MotorConstants {
   spinUpS: number;
   /** Vibration once a turn over ω², in m: what an imbalance of the prop shakes the arm with. */
   imbalanceM: number;
+  /** Vibration beside the turn and its multiples over ω², RMS in m: what a bearing rumbles. */
+  roughM: number;
 }
 
 /** A drive with each of its motors and cells as they are, which may be off. */
@@ -41,6 +43,8 @@ export interface Drive {
 
 /** An imbalance of a prop as it comes: 0.25 g·mm on an arm of 100 g. Trade judgement, no published source. */
 export const USUAL_IMBALANCE_M = 2.5e-6;
+/** A bearing as it comes. Trade judgement, no published source. */
+export const USUAL_ROUGH_M = 4e-7;
 /** Share of the pack's resistance that lies in its leads. Trade judgement. */
 const LEAD_SHARE = 0.15;
 
@@ -54,6 +58,7 @@ export function buildDrive(make: DriveParameters): Drive {
     propThrustNs2: make.propThrustNs2,
     spinUpS: make.spinUpS,
     imbalanceM: USUAL_IMBALANCE_M,
+    roughM: USUAL_ROUGH_M,
   };
   const cell = { restV: make.cellVoltageV, ohm: make.packResistanceOhm / make.cells };
   return {

@@ -3,6 +3,7 @@ import { type BenchDefect } from "@/sim/benchDefects";
 /** What the demo's hidden defects are called. */
 export const DEFECT_NAMES: Readonly<Record<BenchDefect, string>> = {
   "dragging-bearing": "a dragging bearing",
+  "gritty-bearing": "grit in a bearing",
   "shorted-turn": "a shorted turn",
   "weak-magnet": "a weak magnet",
   "nicked-prop": "a nicked prop",
@@ -12,5 +13,6 @@ export const DEFECT_NAMES: Readonly<Record<BenchDefect, string>> = {
   "wrong-gain": "a current sensor off",
   "chattering-servo": "a chattering servo",
   "worn-servo": "worn servo gears",
+  "binding-linkage": "a linkage that binds",
   "hot-phase": "a hot ESC phase",
 };

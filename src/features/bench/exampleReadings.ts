@@ -14,7 +14,7 @@ export function exampleReadings(kind: MeasurementKind): string {
     case "motor": {
       const profile = motorProfile(4);
       const craft = simulateCraft(DRIVE, { defect: "dragging-bearing", severity: 2, place: 0, seed: 12 });
-      const channels = ["voltage", "current", "speed", "thrust", "vibration"];
+      const channels = ["voltage", "current", "speed", "thrust", "vibration", "roughness"];
       const run = simulateRun(craft, profile, { channels, rateHz: 10, seed: 12 });
       const { values } = runColumns("motor", run, profile);
       const column = (name: string) => values.get(name)!;
@@ -27,9 +27,10 @@ export function exampleReadings(kind: MeasurementKind): string {
           Math.round(column("speed")[row]!),
           column("thrust")[row]!,
           column("vibration")[row]!,
+          column("roughness")[row]!,
         ),
       );
-      return [`${HEADERS.motor},thrust [N],vibration [m/s²]`, ...lines].join("\n");
+      return [`${HEADERS.motor},thrust [N],vibration [m/s²],roughness [m/s²]`, ...lines].join("\n");
     }
     case "power":
       return [

@@ -47,7 +47,12 @@ export const SIMULATED_INSTRUMENTS: readonly SimulatedInstrument[] = [
     identity: "Home-made,Thrust stand (simulated),TS-0001,0.3",
     map: {
       format,
-      channels: [scpi("speed", "rpm"), scpi("thrust", "newton"), scpi("vibration", "shake")],
+      channels: [
+        scpi("speed", "rpm"),
+        scpi("thrust", "newton"),
+        scpi("vibration", "shake"),
+        scpi("roughness", "rumble"),
+      ],
       output: null,
     },
   },

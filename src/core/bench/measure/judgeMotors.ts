@@ -3,15 +3,8 @@ import { STANDARD_GRAVITY } from "../../units/constants";
 import { compareLinearity } from "../escLinearity";
 import { tipSpeed } from "../propModel";
 import { type Figure, type Judgement, type Measured, verdictOf } from "./measured.types";
-import {
-  atThrust,
-  efficiencies,
-  type Fact,
-  type MotorFacts,
-  motorFacts,
-  propCoefficients,
-  type StandSample,
-} from "./motorFacts";
+import { type Against, compareFact, type Fact, type FactJudgement } from "./compareFact";
+import { atThrust, efficiencies, type MotorFacts, motorFacts, propCoefficients, type StandSample } from "./motorFacts";
 import { MOTOR_RULES, type MotorRule } from "./motorRules";
 
 /** The sweep of one motor of a craft. */
@@ -34,8 +27,6 @@ export interface MotorContext {
 
 /** Parts of one make differ by about this much, so a smaller scale is not believed. */
 const ALIKE_SHARE = 0.01;
-/** A difference counts from so many of its own standard errors. */
-const SURE_ERRORS = 3;
 const SEA_LEVEL = { densityKgM3: 1.225, soundMS: 340.3 };
 /** Tips beyond this lose thrust to compressibility and shout. Common practice, no published source. */
 const WATCHED_MACH = 0.6;
@@ -101,22 +92,16 @@ function allAlike(count: number): Judgement {
   };
 }
 
-interface RuleJudgement extends Judgement {
-  reading: string | null;
-  /** How far off, in units of what is watched. */
-  size: number;
-}
-
 function judge(
   rule: MotorRule,
   name: string,
   facts: MotorFacts,
   others: readonly MotorFacts[],
   baseline: MotorFacts | null,
-): RuleJudgement[] {
+): FactJudgement[] {
   const own = rule.of(facts);
   if (!own) return [];
-  const against: { what: string; value: number; error: number }[] = [];
+  const against: Against[] = [];
   const alike = others.flatMap((other) => rule.of(other) ?? []);
   if (alike.length >= 2) {
     const error = Math.max(...alike.map((each) => each.error)) / Math.sqrt(alike.length);
@@ -132,23 +117,7 @@ function judge(
   }
   const before = baseline && rule.of(baseline);
   if (before) against.push({ what: "its baseline", value: before.value, error: before.error });
-  return against.map(({ what, value, error }) => {
-    const change = rule.isDifference ? own.value - value : own.value / value - 1;
-    const scale = rule.isDifference ? 1 : Math.abs(value);
-    const changeError = Math.hypot(own.error, error) / scale;
-    const size = rule.direction === "up" ? change : rule.direction === "down" ? -change : Math.abs(change);
-    const isSure = size > SURE_ERRORS * changeError;
-    const word = !isSure || size <= rule.watched ? "good" : size > rule.bad ? "bad" : "watch";
-    const [factor, unit, decimals] = rule.isDifference ? [1, rule.unit, 0] : [100, "%", 0];
-    const by = `${(Math.abs(change) * factor).toFixed(decimals)} ± ${(2 * changeError * factor).toFixed(decimals)} ${unit}`;
-    const { means, reading } = rule.graver?.find(({ below }) => change < below) ?? rule;
-    return {
-      word,
-      reading,
-      size: size / rule.watched,
-      reason: `${name}: ${rule.label.toLowerCase()} ${by} ${change > 0 ? "above" : "below"} ${what}: ${means}.`,
-    };
-  });
+  return against.map((each) => compareFact(rule, `${name}: `, own, each));
 }
 
 function figureOf({ of, label, unit, decimals, factor }: MotorRule, name: string, facts: MotorFacts): Figure[] {

@@ -1,11 +1,9 @@
-import { type Coefficient, halfWidth, linearFit } from "../../fit/linearFit";
+import { halfWidth, linearFit } from "../../fit/linearFit";
 import { median } from "../../fit/robust";
 import { STANDARD_GRAVITY } from "../../units/constants";
 import { torquePerAmp } from "../motorModel";
+import { type Fact, known } from "./compareFact";
 import { fitMotor, type MotorSample } from "./fitMotor";
-
-/** A fitted figure with its standard error and half its 95 % interval. */
-export type Fact = Coefficient & { halfWidth: number };
 
 /** Everything a sweep says of a motor with its prop; what was not measured is null. */
 export interface MotorFacts {
@@ -19,6 +17,8 @@ export interface MotorFacts {
   powerPerN3: Fact | null;
   /** Amplitude of the vibration once a turn over the square of the speed, m/s² per (rev/s)². */
   shakePerN2: Fact | null;
+  /** Vibration beside the turn and its multiples over the square of the speed, RMS, m/s² per (rev/s)². Absent in older baselines. */
+  roughPerN2?: Fact | null;
   /** Highest temperature of the sweep, °C. */
   temperatureC: Fact | null;
   /** Seconds to 63 % of a jump. */
@@ -29,6 +29,7 @@ export interface MotorFacts {
 export interface StandSample extends MotorSample {
   thrustN?: number | null;
   vibrationMs2?: number | null;
+  roughnessMs2?: number | null;
   temperatureC?: number | null;
 }
 
@@ -51,7 +52,7 @@ export function motorFacts(samples: readonly StandSample[], responseS: number | 
   const revs = (sample: StandSample) => sample.rpm / 60;
   const shaftW = ({ currentA, throttle, rpm }: StandSample) =>
     (currentA / throttle - fit.noLoadA.value) * torquePerAmp(fit.kv.value) * ((2 * Math.PI * rpm) / 60);
-  const shaken = turning.filter(({ vibrationMs2, throttle }) => vibrationMs2 != null && throttle >= SHAKE_FROM);
+  const shaken = turning.filter(({ throttle }) => throttle >= SHAKE_FROM);
   const temperatures = samples.flatMap(({ temperatureC }) => (temperatureC == null ? [] : [temperatureC]));
   return {
     kv: fit.kv,
@@ -64,9 +65,14 @@ export function motorFacts(samples: readonly StandSample[], responseS: number | 
     ),
     powerPerN3: ratioFit(turning, (sample) => revs(sample) ** 3, shaftW),
     shakePerN2: ratioFit(
-      shaken,
+      shaken.filter(({ vibrationMs2 }) => vibrationMs2 != null),
       (sample) => revs(sample) ** 2,
       ({ vibrationMs2 }) => vibrationMs2!,
+    ),
+    roughPerN2: ratioFit(
+      shaken.filter(({ roughnessMs2 }) => roughnessMs2 != null),
+      (sample) => revs(sample) ** 2,
+      ({ roughnessMs2 }) => roughnessMs2!,
     ),
     temperatureC: temperatures.length === 0 ? null : known(Math.max(...temperatures), TEMPERATURE_ERROR_C),
     responseS: responseS === null ? null : known(responseS, RESPONSE_ERROR_S),
@@ -86,10 +92,6 @@ function ratioFit(
   );
   const coefficient = fit.coefficients[0]!;
   return { ...coefficient, halfWidth: halfWidth(coefficient, fit.degreesOfFreedom) };
-}
-
-function known(value: number, error: number): Fact {
-  return { value, error, halfWidth: 2 * error };
 }
 
 /** A prop's coefficients at standstill, Ct = T/(ρ·n²·D⁴) and Cp = P/(ρ·n³·D⁵). Same source. */

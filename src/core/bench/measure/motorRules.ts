@@ -1,31 +1,13 @@
 import { STANDARD_GRAVITY } from "../../units/constants";
-import { type Fact, type MotorFacts } from "./motorFacts";
+import { type FactRule } from "./compareFact";
+import { type MotorFacts } from "./motorFacts";
 
 /** Figures that go with the speed are shown at 10,000 rpm. */
 const AT_REVS = 10_000 / 60;
 
-/** What a fact that is off says, and from how much it is watched and bad. Trade judgement, no published source. */
-export interface MotorRule {
-  of: (facts: MotorFacts) => Fact | null;
-  label: string;
-  unit: string;
-  /** Shown value = fact · factor. */
-  factor: number;
-  decimals: number;
-  /** Which way off means something. */
-  direction: "up" | "down" | "either";
-  /** Compared by difference instead of by share. */
-  isDifference?: boolean;
-  watched: number;
-  bad: number;
-  means: string;
-  /** The reading of the fault library it answers; null for none. */
-  reading: string | null;
-  /** Means another thing when the change goes below a bound; the lowest bound first. */
-  graver?: readonly { below: number; means: string; reading: string }[];
-}
+export type MotorRule = FactRule<MotorFacts>;
 
-/** The rules, by what is looked at first. */
+/** What is looked at of a motor, the first first. Bounds: trade judgement, no published source. */
 export const MOTOR_RULES: readonly MotorRule[] = [
   {
     of: ({ noLoadA }) => noLoadA,
@@ -104,8 +86,20 @@ export const MOTOR_RULES: readonly MotorRule[] = [
     direction: "up",
     watched: 1.5,
     bad: 3,
-    means: "prop out of balance, bent shaft or rough bearing",
+    means: "prop out of balance or bent shaft",
     reading: "prop-balance",
+  },
+  {
+    of: ({ roughPerN2 }) => roughPerN2 ?? null,
+    label: "Roughness at 10,000 rpm",
+    unit: "m/s²",
+    factor: AT_REVS ** 2,
+    decimals: 2,
+    direction: "up",
+    watched: 1,
+    bad: 2,
+    means: "bearing rumbles: grit or pitted balls",
+    reading: "spin-by-hand",
   },
   {
     of: ({ temperatureC }) => temperatureC,

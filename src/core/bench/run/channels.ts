@@ -41,6 +41,7 @@ export const CHANNELS: Readonly<Record<string, Channel>> = {
   temperature: { label: "Motor temperature", unit: "°C", decimals: 1 },
   esctemperature: { label: "ESC temperature", unit: "°C", decimals: 1 },
   vibration: { label: "Vibration, once a turn", unit: "m/s²", decimals: 1 },
+  roughness: { label: "Vibration beside the turns, RMS", unit: "m/s²", decimals: 1 },
   shown: { label: "Amps the craft shows", unit: "A", decimals: 1 },
   railcurrent: { label: "Servo rail", unit: "A", decimals: 2 },
   angle: { label: "Angle", unit: "°", decimals: 1 },

@@ -1,0 +1,89 @@
+import { type Coefficient } from "../../fit/linearFit";
+import { type Judgement } from "./measured.types";
+
+/** A fitted figure with its standard error and half its 95 % interval. */
+export type Fact = Coefficient & { halfWidth: number };
+
+/** A figure that was not fitted but is known to within an error. */
+export function known(value: number, error: number): Fact {
+  return { value, error, halfWidth: 2 * error };
+}
+
+/** What a fact that is off says, and from how much it is watched and bad. */
+export interface FactRule<Facts> {
+  of: (facts: Facts) => Fact | null;
+  label: string;
+  unit: string;
+  /** Shown value = fact · factor. */
+  factor: number;
+  decimals: number;
+  /** Which way off means something. */
+  direction: "up" | "down" | "either";
+  /** Compared by difference instead of by share. */
+  isDifference?: boolean;
+  watched: number;
+  bad: number;
+  means: string;
+  /** The reading of the fault library it answers; null for none. */
+  reading: string | null;
+  /** Means another thing when the change goes below a bound; the lowest bound first. */
+  graver?: readonly { below: number; means: string; reading: string }[];
+}
+
+/** What a fact is held against. */
+export interface Against extends Coefficient {
+  what: string;
+}
+
+/** A comparison's word and reason, with how much it weighs. */
+export interface FactJudgement extends Judgement {
+  reading: string | null;
+  /** How far off, in units of what is watched. */
+  size: number;
+}
+
+/** A difference counts from so many of its own standard errors. */
+const SURE_ERRORS = 3;
+
+/**
+ * Holds a fact against another one: off by more than is watched, and by more than its errors explain.
+ *
+ * @param who - Whose fact it is, with what parts it from the sentence, as in "Motor 1: "; empty for the one thing measured.
+ */
+export function compareFact<Facts>(rule: FactRule<Facts>, who: string, own: Fact, against: Against): FactJudgement {
+  const change = rule.isDifference ? own.value - against.value : own.value / against.value - 1;
+  const scale = rule.isDifference ? 1 : Math.abs(against.value);
+  const changeError = Math.hypot(own.error, against.error) / scale;
+  const size = rule.direction === "up" ? change : rule.direction === "down" ? -change : Math.abs(change);
+  const isSure = size > SURE_ERRORS * changeError;
+  const word = !isSure || size <= rule.watched ? "good" : size > rule.bad ? "bad" : "watch";
+  const [factor, unit, decimals] = rule.isDifference ? [rule.factor, rule.unit, rule.decimals] : [100, "%", 0];
+  const by = `${(Math.abs(change) * factor).toFixed(decimals)} ± ${(2 * changeError * factor).toFixed(decimals)} ${unit}`;
+  const { means, reading } = rule.graver?.find(({ below }) => change < below) ?? rule;
+  const label = who === "" ? rule.label : rule.label.charAt(0).toLowerCase() + rule.label.slice(1);
+  return {
+    word,
+    reading,
+    size: size / rule.watched,
+    reason: `${who}${label} ${by} ${change > 0 ? "above" : "below"} ${against.what}: ${means}.`,
+  };
+}
+
+/**
+ * Holds the facts of one part against its own from when it was good.
+ *
+ * @returns What is off, the most telling first; one sentence when nothing is.
+ */
+export function compareWithBaseline<Facts>(
+  rules: readonly FactRule<Facts>[],
+  facts: Facts,
+  baseline: Facts,
+): Judgement[] {
+  const compared = rules.flatMap((rule) => {
+    const [own, before] = [rule.of(facts), rule.of(baseline)];
+    return own && before ? [compareFact(rule, "", own, { ...before, what: "its baseline" })] : [];
+  });
+  if (compared.length === 0) return [];
+  const odd = compared.filter(({ word }) => word !== "good").sort((a, b) => b.size - a.size);
+  return odd.length > 0 ? odd : [{ word: "good", reason: "It is as its baseline." }];
+}
