@@ -98,6 +98,8 @@ describe("keepSum", () => {
   it("offers open jobs to those who may keep, and none to a viewer", async () => {
     const jobId = await shop.receive();
     expect((await getSumPage(shop.technician, "mean-current")).jobs.map((job) => job.jobId)).toContain(jobId);
+    const handedOn = await getSumPage(shop.technician, "servo-rail", { stall: "1.45", moving: "<b>", other: "7" });
+    expect(handedOn.starts).toEqual({ stall: "1.45" });
     await expect(getSumPage(shop.viewer, "mean-current")).resolves.toMatchObject({ jobs: [], mayKeep: false });
   });
 });

@@ -13,6 +13,7 @@ import { MeasuredResult } from "./MeasuredResult";
 import { type RunOptions } from "./benchRun";
 import { MEASUREMENT_NAMES, measureText } from "./measureText";
 import { OPTION_FIELDS } from "./optionFields";
+import { reduceRecording } from "./reduceRecording";
 import { OptionInput } from "./RunSetup";
 
 const MEASUREMENT_ORDER: readonly MeasurementKind[] = ["motor", "power", "esc", "servo", "meter", "pack"];
@@ -21,7 +22,7 @@ const MEASUREMENT_ORDER: readonly MeasurementKind[] = ["motor", "power", "esc", 
 const PROCEDURES: Readonly<Record<MeasurementKind, { steps: string; caution: string }>> = {
   motor: {
     steps:
-      "Sweep each motor with its prop from low to full throttle; write throttle, volts, amps and rpm at each step. Three motors or more are compared with each other.",
+      "Sweep each motor with its prop from low to full throttle; write throttle, volts, amps and rpm at each step. Three motors or more are compared with each other. A file may hold an accelerometer's own recording: balance and bearings are worked out from it.",
     caution: "Craft clamped and guarded, nobody in the prop disc, eye protection, one person has the cut-off.",
   },
   meter: {
@@ -104,7 +105,9 @@ export function MeasurePanel(props: { target: { jobId: number; version: number }
               <input
                 type="file"
                 accept=".csv,.txt,text/csv,text/plain"
-                onChange={(event) => void event.target.files?.[0]?.text().then(change)}
+                onChange={(event) =>
+                  void event.target.files?.[0]?.text().then((content) => change(reduceRecording(content)))
+                }
               />
             </label>
             <button className={styles.plain} onClick={() => change(exampleReadings(kind))}>

@@ -15,6 +15,8 @@ import styles from "./Sums.module.css";
 /** What the page of a sum is given. */
 export interface SumPageProps {
   sumId: string;
+  /** Figures to begin with instead of the example's, as typed. */
+  starts?: Readonly<Record<string, string>>;
   jobs: readonly OpenJob[];
   mayKeep: boolean;
 }
@@ -26,10 +28,10 @@ export interface Entry {
 }
 
 /** A sum of the bench: fields on the left, and what they come to, worked out as they are typed. */
-export function SumPage({ sumId, jobs, mayKeep }: SumPageProps) {
+export function SumPage({ sumId, starts = {}, jobs, mayKeep }: SumPageProps) {
   const sum = SUMS.find(({ id }) => id === sumId)!;
   const [entries, setEntries] = useState(() =>
-    Object.fromEntries(sum.inputs.map((input) => [input.id, startOf(input)])),
+    Object.fromEntries(sum.inputs.map((input) => [input.id, startOf(input, starts[input.id])])),
   );
   const given = Object.fromEntries(sum.inputs.map(({ id }) => [id, valueOf(entries[id]!)]));
   const problems = problemsOf(sum, given);
@@ -72,8 +74,8 @@ export function SumPage({ sumId, jobs, mayKeep }: SumPageProps) {
   );
 }
 
-function startOf({ start, quantity }: SumInput): Entry {
-  return { text: String(start), unit: QUANTITIES[quantity][0] };
+function startOf({ start, quantity }: SumInput, asked?: string): Entry {
+  return { text: asked ?? String(start), unit: QUANTITIES[quantity][0] };
 }
 
 /** SI value of a field; null when it holds no number. A comma is taken for the decimal point it stands for. */

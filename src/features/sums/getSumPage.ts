@@ -6,10 +6,26 @@ import { NotFoundError } from "@/server/errors";
 import { listOpenJobs } from "./openJobsRepository";
 import { type SumPageProps } from "./SumPage";
 
-/** One sum, and the open jobs it may be kept on. @throws {NotFoundError}, {AppError} `forbidden` */
-export async function getSumPage(context: VerbContext, sumId: string): Promise<SumPageProps> {
+/**
+ * One sum, and the open jobs it may be kept on.
+ *
+ * @param asked - Figures to begin with, by input, each in its quantity's first unit; what is no figure of the sum is left out.
+ * @throws {NotFoundError}, {AppError} `forbidden`
+ */
+export async function getSumPage(
+  context: VerbContext,
+  sumId: string,
+  asked: Readonly<Record<string, unknown>> = {},
+): Promise<SumPageProps> {
   requireRole(context, "viewer");
-  if (!SUMS.some(({ id }) => id === sumId)) throw new NotFoundError(`The sum “${sumId}”`);
+  const sum = SUMS.find(({ id }) => id === sumId);
+  if (!sum) throw new NotFoundError(`The sum “${sumId}”`);
+  const starts = Object.fromEntries(
+    sum.inputs.flatMap(({ id }) => {
+      const text = asked[id];
+      return typeof text === "string" && text.trim() !== "" && Number.isFinite(Number(text)) ? [[id, text]] : [];
+    }),
+  );
   const mayKeep = hasRole(context.person, "technician");
-  return { sumId, jobs: mayKeep ? await listOpenJobs(context.pool) : [], mayKeep };
+  return { sumId, starts, jobs: mayKeep ? await listOpenJobs(context.pool) : [], mayKeep };
 }

@@ -1,4 +1,5 @@
 import { CoreInputError } from "../../CoreInputError";
+import { compareWithBaseline, type Fact, type FactRule } from "./compareFact";
 import { fitThermal, type ThermalFit, timeToReach } from "./fitThermal";
 import { type Figure, type Judgement, type Measured, verdictOf } from "./measured.types";
 
@@ -20,6 +21,40 @@ export interface EscRating {
   limitC: number;
 }
 
+/** What is kept of an ESC that is known to be good: how it warms for the square of its amps, and how fast. */
+export interface EscFacts {
+  risePerA2: Fact;
+  timeConstantS: Fact;
+}
+
+/** Amps may differ from day to day, so heat is held against heat at the same square of the amps. Bounds: trade judgement. */
+const ESC_RULES: readonly FactRule<EscFacts>[] = [
+  {
+    of: ({ risePerA2 }) => risePerA2,
+    label: "Warming at the same amps",
+    unit: "K/A²",
+    factor: 1,
+    decimals: 3,
+    direction: "up",
+    watched: 0.2,
+    bad: 0.4,
+    means: "a phase or joint has more resistance, or it gets less air",
+    reading: "esc-heat",
+  },
+  {
+    of: ({ timeConstantS }) => timeConstantS,
+    label: "Time constant",
+    unit: "s",
+    factor: 1,
+    decimals: 1,
+    direction: "either",
+    watched: 0.3,
+    bad: 0.6,
+    means: "the sensor sits elsewhere, or its cooling is another: compare like with like",
+    reading: null,
+  },
+];
+
 /** Above this share of the highest amps the ESC counts as loaded. */
 const LOADED_SHARE = 0.6;
 /** Where an ESC of the usual kind begins to cut itself back. Common practice, no published source. */
@@ -32,10 +67,15 @@ const WATCHED_MARGIN_SHARE = 0.1;
 /**
  * Judges an ESC from amps and temperature under load: amps against its ratings, and where the temperature will end.
  *
+ * @param baseline - The same ESC when it was known to be good.
  * @returns "cannot say" of the heat when the readings do not say where it ends, as after bursts; the amps are judged all the same.
  * @throws {CoreInputError} `too_few_points`; from `fitThermal` when there is no rating to judge the amps by either.
  */
-export function judgeEsc(samples: readonly EscSample[], rating: EscRating): Measured {
+export function judgeEsc(
+  samples: readonly EscSample[],
+  rating: EscRating,
+  baseline: EscFacts | null = null,
+): Measured & { esc: EscFacts | null } {
   if (samples.length === 0) throw new CoreInputError("too_few_points", "there are no readings");
   const highestA = Math.max(...samples.map(({ currentA }) => currentA));
   const stretches = loadedStretches(samples, LOADED_SHARE * highestA);
@@ -51,6 +91,7 @@ export function judgeEsc(samples: readonly EscSample[], rating: EscRating): Meas
     // Bursts are too short to say where the heat ends; what they say of the amps still holds.
     if (amps.length === 0) throw heat.problem;
     return {
+      esc: null,
       ...verdictOf([...amps, { word: "cannot say", reason: `Heat: ${heat.problem.message}` }]),
       figures: [ampsFigure(meanA)],
       evidence: { ...drawn },
@@ -58,10 +99,13 @@ export function judgeEsc(samples: readonly EscSample[], rating: EscRating): Meas
     };
   }
   const reachedS = timeToReach(heat.fit, rating.limitC);
+  const esc = factsOf(heat.fit, meanA);
+  const compared = baseline ? compareWithBaseline(ESC_RULES, esc, baseline) : [];
   return {
-    ...verdictOf([...amps, judgeHeat(heat.fit, reachedS, rating.limitC)]),
+    esc,
+    ...verdictOf([...amps, judgeHeat(heat.fit, reachedS, rating.limitC), ...compared]),
     figures: figuresOf(heat.fit, meanA, reachedS, rating.limitC),
-    evidence: { "esc-heat": reachedS !== null, ...drawn },
+    evidence: { "esc-heat": reachedS !== null || compared.some(({ word }) => word === "bad"), ...drawn },
     chart: chartOf(longest, heat.fit),
   };
 }
@@ -74,6 +118,14 @@ function fitHeat(loaded: readonly EscSample[]): { fit: ThermalFit } | { problem:
     if (error instanceof CoreInputError) return { problem: error };
     throw error;
   }
+}
+
+function factsOf({ steadyC, startC, timeConstantS, residualSd }: ThermalFit, meanA: number): EscFacts {
+  const error = Math.hypot(steadyC.error, residualSd) / meanA ** 2;
+  return {
+    risePerA2: { value: (steadyC.value - startC) / meanA ** 2, error, halfWidth: 2 * error },
+    timeConstantS,
+  };
 }
 
 function judgeAmps(

@@ -24,7 +24,12 @@ describe("judgeServo", () => {
     expect(figure(servo(), /^Degrees/)).toBeCloseTo(9, 9);
     expect(figure(servo(), /^Travel one way/)).toBeCloseTo(45, 9);
     expect(figure(servo(), /highest/)).toBe(0.9);
-    expect(measured.evidence).toEqual({ "horn-at-centre": false, "servo-at-rest": false, "surface-play": false });
+    expect(measured.evidence).toEqual({
+      "horn-at-centre": false,
+      "servo-at-rest": false,
+      "surface-play": false,
+      "servo-hum-at-ends": false,
+    });
   });
 
   it.each([
@@ -45,7 +50,7 @@ describe("judgeServo", () => {
   it("says nothing of hysteresis or jitter that was not measured", () => {
     const measured = judgeServo(servo().slice(0, 5));
     expect(measured.figures.map(({ label }) => label)).not.toContain("Hysteresis");
-    expect(Object.keys(measured.evidence)).toEqual(["horn-at-centre"]);
+    expect(Object.keys(measured.evidence)).toEqual(["horn-at-centre", "servo-hum-at-ends"]);
   });
 
   it("names an angle that does not follow, and too few readings", () => {
@@ -94,5 +99,70 @@ describe("judgeServo", () => {
     expect(chattering.reasons[0]).toMatch(/^Chatters by 4\.0° beside running motors/);
     expect(chattering.evidence).toMatchObject({ "jumps-at-throttle": true, "servo-at-rest": false });
     expect(judgeServo(timed()).evidence).toMatchObject({ "jumps-at-throttle": false });
+  });
+
+  it("reads the amps on the way apart from those at rest, and hands both on", () => {
+    const moving = timed().map((sample, at, all) => ({
+      ...sample,
+      currentA: at > 0 && sample.angleDeg !== all[at - 1]!.angleDeg ? 0.4 : 0.03,
+    }));
+    const measured = judgeServo(moving);
+    expect(of(moving, /^Current moving/).value).toBe(0.4);
+    expect(of(moving, /^Current at rest/).value).toBe(0.03);
+    expect(measured.carried).toEqual({ servoMovingA: 0.4 });
+  });
+
+  /** Up and down at 0.09° a µs with a stop at some degrees, pushing with 1.3 A there. */
+  function stoppedAt(stopDeg: number, heldA: number | null = 1.3): ServoSample[] {
+    return [1500, 1250, 1000, 1250, 1500, 1750, 2000, 1750, 1500].flatMap((pulseUs) => {
+      const wanted = 0.09 * (pulseUs - 1500);
+      const angleDeg = Math.min(wanted, stopDeg);
+      const currentA = heldA === null ? null : angleDeg < wanted ? heldA : 0.02;
+      return [1, 2, 3].map(() => ({ pulseUs, angleDeg, currentA }));
+    });
+  }
+
+  it("names a linkage that stops the horn while the servo pushes on, and leaves its centre and gain alone", () => {
+    const measured = judgeServo(stoppedAt(15));
+    expect(measured.reasons[0]).toBe(
+      "Stands 30° short of where 2000 µs should bring it and pushes with 1.30 A: linkage binds, or the end point is too far.",
+    );
+    expect(measured.evidence["servo-hum-at-ends"]).toBe(true);
+    expect(of(stoppedAt(15), /^Stall current/).value).toBe(1.3);
+    expect(measured.carried).toEqual({ servoStallA: 1.3 });
+    expect(of(stoppedAt(15), /^Degrees/).value).toBeCloseTo(9, 9);
+    expect(of(stoppedAt(15), /^Current at rest/).value).toBe(0.02);
+    // Of the ends nothing is said when they were not driven to.
+    const inside = stoppedAt(15).filter(({ pulseUs }) => pulseUs > 1200 && pulseUs < 1800);
+    expect(judgeServo(inside).evidence).not.toHaveProperty("servo-hum-at-ends");
+  });
+
+  it("does not call a short travel a stop when the servo rests there, or its amps were not measured", () => {
+    for (const amps of [0.02, null]) {
+      const measured = judgeServo(stoppedAt(40, amps));
+      expect(measured.reasons.join(" ")).not.toMatch(/short of/);
+      expect(measured.figures.some(({ label }) => label === "Stall current")).toBe(false);
+    }
+  });
+
+  /** A small free travel, then 1750 µs in the step that says to hold the horn. */
+  function heldByHand(angleDeg: number, currentA: number): ServoSample[] {
+    const free = [1500, 1400, 1500, 1600, 1500].flatMap((pulseUs) =>
+      [1, 2, 3].map(() => ({ pulseUs, angleDeg: 0.09 * (pulseUs - 1500), currentA: 0.02 })),
+    );
+    return [...free, ...[1, 2, 3].map(() => ({ pulseUs: 1750, angleDeg, currentA, isHeld: true }))];
+  }
+
+  it("reads stall amps off a horn held by hand without calling the servo bad", () => {
+    const measured = judgeServo(heldByHand(0.5, 1.42));
+    expect(measured.word).toBe("good");
+    expect(of(heldByHand(0.5, 1.42), /^Stall current/).value).toBe(1.42);
+  });
+
+  it("says so when the horn was not held", () => {
+    const measured = judgeServo(heldByHand(22.5, 0.02));
+    expect(measured.word).toBe("cannot say");
+    expect(measured.reasons[0]).toMatch(/was not held/);
+    expect(measured.figures.some(({ label }) => label === "Stall current")).toBe(false);
   });
 });

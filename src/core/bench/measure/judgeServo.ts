@@ -1,19 +1,26 @@
 import { CoreInputError } from "../../CoreInputError";
 import { fitLine } from "../../fit/fitLine";
 import { median } from "../../fit/robust";
+import { compareWithBaseline, type Fact, type FactRule, known } from "./compareFact";
 import { type Figure, type Judgement, type Measured, verdictOf } from "./measured.types";
 import {
   deadBandOf,
   hysteresisOf,
+  movingA,
   type Plateau,
   secondsPer60,
   servoPlateaus,
   type ServoSample,
+  settledA,
+  STOPPED_DEG,
+  stoppedPlateaus,
   swingOf,
 } from "./servoPlateaus";
 
 /** Where a servo should stand in the middle. */
 export const CENTRE_US = 1500;
+/** From here on a pulse asks for the end of the travel. */
+const ENDS_US = { low: 1150, high: 1850 };
 
 /** What the servo's sheet says, where it is known. */
 export interface ServoSheet {
@@ -31,17 +38,100 @@ const LIMITS = {
   slow: { watched: 0.25, bad: 0.6 },
 } as const;
 
+/** What is kept of a servo that is known to be good, to hold it against later; null for what was not measured. */
+export interface ServoFacts {
+  hysteresisDeg: Fact | null;
+  jitterDeg: Fact | null;
+  secondsPer60: Fact | null;
+  travelDeg: Fact | null;
+  movingA: Fact | null;
+}
+
+/** What is looked at of a servo beside its baseline. Bounds: trade judgement, no published source. */
+const SERVO_RULES: readonly FactRule<ServoFacts>[] = [
+  {
+    of: ({ hysteresisDeg }) => hysteresisDeg,
+    label: "Play",
+    unit: "°",
+    factor: 1,
+    decimals: 1,
+    direction: "up",
+    isDifference: true,
+    watched: 0.5,
+    bad: 1.2,
+    means: "gears or linkage wear",
+    reading: null,
+  },
+  {
+    of: ({ secondsPer60 }) => secondsPer60,
+    label: "Time for 60°",
+    unit: "s",
+    factor: 1,
+    decimals: 2,
+    direction: "up",
+    watched: 0.15,
+    bad: 0.4,
+    means: "it drags, or its supply sags",
+    reading: null,
+  },
+  {
+    of: ({ movingA }) => movingA,
+    label: "Current moving",
+    unit: "A",
+    factor: 1,
+    decimals: 2,
+    direction: "up",
+    watched: 0.25,
+    bad: 0.6,
+    means: "it drags: hinge, linkage or gears bind",
+    reading: "servo-amps",
+  },
+  {
+    of: ({ travelDeg }) => travelDeg,
+    label: "Travel",
+    unit: "°",
+    factor: 1,
+    decimals: 1,
+    direction: "either",
+    watched: 0.06,
+    bad: 0.15,
+    means: "end points were changed, or something stops it",
+    reading: null,
+  },
+  {
+    of: ({ jitterDeg }) => jitterDeg,
+    label: "Jitter at rest",
+    unit: "°",
+    factor: 1,
+    decimals: 1,
+    direction: "up",
+    isDifference: true,
+    watched: 0.4,
+    bad: 1,
+    means: "its pot wears",
+    reading: "servo-at-rest",
+  },
+];
+
 /**
  * Judges a servo from angles read while the pulse goes up and comes down again, with some readings repeated at one pulse; with
- * times also its speed and dead band, with the motors' throttle also whether it chatters beside them.
+ * times also its speed and dead band, with the motors' throttle also whether it chatters beside them, with amps also where it
+ * pushes against a stop.
  *
+ * @param baseline - The same servo when it was known to be good.
  * @returns Angle at the centre, travel both ways, degrees for each µs, hysteresis, jitter, chatter, speed, dead band and amps, as
  *   far as they were measured.
  * @throws {CoreInputError} `too_few_points`; `out_of_range` when the angle does not follow the pulse.
  */
-export function judgeServo(samples: readonly ServoSample[], sheet: ServoSheet = {}): Measured {
+export function judgeServo(
+  samples: readonly ServoSample[],
+  sheet: ServoSheet = {},
+  baseline: ServoFacts | null = null,
+): Measured & { servo: ServoFacts } {
   const plateaus = servoPlateaus(samples);
-  const quiet = plateaus.filter(({ throttle }) => throttle === 0);
+  const free = plateaus.filter(({ throttle, isHeld }) => throttle === 0 && !isHeld);
+  const stopped = stoppedPlateaus(plateaus);
+  const quiet = free.filter((plateau) => stopped.every((stop) => stop.plateau !== plateau));
   const fit = fitLine(quiet.map(({ pulseUs, angleDeg }) => ({ x: pulseUs, y: angleDeg })));
   const perUs = fit.slope.value;
   if (Math.abs(perUs) <= fit.slopeHalfWidth)
@@ -50,8 +140,13 @@ export function judgeServo(samples: readonly ServoSample[], sheet: ServoSheet = 
       "The angle does not follow the pulse: is the servo limp, or a column swapped?",
     );
   const centreDeg = fit.intercept.value + perUs * CENTRE_US;
-  const travel = travelOf(quiet, centreDeg);
+  const held = plateaus.filter(({ isHeld }) => isHeld);
+  const stalled = held.filter(
+    ({ pulseUs, angleDeg }) => Math.abs(fit.intercept.value + perUs * pulseUs - angleDeg) > STOPPED_DEG,
+  );
+  const travel = travelOf(free, centreDeg);
   const gaps = hysteresisOf(plateaus);
+  const amps = ampsOf(plateaus, [...stopped.map(({ plateau }) => plateau), ...stalled]);
   const facts = {
     centre: Math.abs(centreDeg),
     hysteresis: gaps.length === 0 ? null : median(gaps),
@@ -61,11 +156,19 @@ export function judgeServo(samples: readonly ServoSample[], sheet: ServoSheet = 
     deadBand: deadBandOf(plateaus, perUs),
     seconds: secondsPer60(plateaus),
   };
+  const servo: ServoFacts = {
+    hysteresisDeg: factOf(facts.hysteresis, 0.06),
+    jitterDeg: factOf(facts.jitter, 0.05),
+    secondsPer60: factOf(facts.seconds, 0.005),
+    travelDeg: travel ? known(travel.up + travel.down, 0.2) : null,
+    movingA: factOf(amps.moving, 0.01),
+  };
   const slow = facts.seconds !== null && sheet.secondsPer60 ? facts.seconds / sheet.secondsPer60 - 1 : null;
   // What it does at rest by itself is no chatter of the motors.
   const chatters = facts.chatter !== null && facts.chatter > 1.5 * (facts.jitter ?? 0);
   const pulses = quiet.map(({ pulseUs }) => pulseUs);
   return {
+    servo,
     ...verdictOf([
       ...judge("centre", facts.centre, (size) => `Stands ${size.toFixed(1)}° off centre at ${CENTRE_US} µs`, "°"),
       ...judge(
@@ -81,8 +184,13 @@ export function judgeServo(samples: readonly ServoSample[], sheet: ServoSheet = 
         (size) => `Chatters by ${size.toFixed(1)}° beside running motors: noise on its lead or supply, or a loose pot`,
         "°",
       ),
+      ...judgeStop(stopped),
+      ...(held.length > stalled.length
+        ? [{ word: "cannot say" as const, reason: "The horn was not held while it was driven: no stall amps." }]
+        : []),
       ...judge("asymmetry", facts.asymmetry, (size) => `Travels ${(size * 100).toFixed(0)} % further one way`, ""),
       ...judge("deadBand", facts.deadBand, (size) => `Moves only from a change of ${size.toFixed(0)} µs on`, " µs"),
+      ...(baseline ? compareWithBaseline(SERVO_RULES, servo, baseline) : []),
       ...judge("slow", slow, (size) => `Takes ${(size * 100).toFixed(0)} % longer for 60° than its sheet says`, ""),
     ]),
     figures: [
@@ -101,13 +209,21 @@ export function judgeServo(samples: readonly ServoSample[], sheet: ServoSheet = 
       ...figure("Swing beside running motors", facts.chatter, "°", 2),
       ...figure("Speed, seconds for 60°", facts.seconds, "s", 2),
       ...figure("Dead band, play included", facts.deadBand, "µs", 0),
-      ...ampFigures(plateaus),
+      ...figure("Current at rest", amps.rest, "A", 2),
+      ...figure("Current moving", amps.moving, "A", 2),
+      ...figure("Stall current", amps.stall, "A", 2),
+      ...figure("Current, highest", amps.highest, "A", 2),
     ],
     evidence: {
       "horn-at-centre": facts.centre > LIMITS.centre.bad,
       ...(facts.jitter !== null && { "servo-at-rest": facts.jitter > LIMITS.jitter.bad }),
       ...(facts.hysteresis !== null && { "surface-play": facts.hysteresis > LIMITS.hysteresis.bad }),
+      ...(reachesEnds(free) && { "servo-hum-at-ends": stopped.length > 0 }),
       ...(facts.chatter !== null && { "jumps-at-throttle": chatters && facts.chatter > LIMITS.chatter.watched }),
+    },
+    carried: {
+      ...(amps.moving !== null && { servoMovingA: amps.moving }),
+      ...(amps.stall !== null && { servoStallA: amps.stall }),
     },
     chart: {
       xLabel: "Pulse, µs",
@@ -116,6 +232,11 @@ export function judgeServo(samples: readonly ServoSample[], sheet: ServoSheet = 
       line: [Math.min(...pulses), Math.max(...pulses)].map((x) => ({ x, y: fit.intercept.value + perUs * x })),
     },
   };
+}
+
+/** An angle sensor and a wattmeter of the bench read to about these errors. */
+function factOf(value: number | null, error: number): Fact | null {
+  return value === null ? null : known(value, error);
 }
 
 function judge(of: keyof typeof LIMITS, size: number | null, say: (size: number) => string, unit: string): Judgement[] {
@@ -134,18 +255,45 @@ function widestSwing(plateaus: readonly Plateau[]): number | null {
   return swings.length === 0 ? null : Math.max(...swings);
 }
 
-/** Amps at rest, on the way and at most, from what was measured. */
-function ampFigures(plateaus: readonly Plateau[]): Figure[] {
+/** Whether amps were measured at both ends of the usual travel: without, nothing can be said of the ends. */
+function reachesEnds(plateaus: readonly Plateau[]): boolean {
+  const measured = plateaus.filter((plateau) => settledA(plateau) !== null).map(({ pulseUs }) => pulseUs);
+  return Math.min(...measured) <= ENDS_US.low && Math.max(...measured) >= ENDS_US.high;
+}
+
+/** A horn that something stops, by where it is furthest from its place. */
+function judgeStop(stopped: ReturnType<typeof stoppedPlateaus>): Judgement[] {
+  if (stopped.length === 0) return [];
+  const { plateau, shortDeg } = stopped.reduce((worst, stop) => (stop.shortDeg > worst.shortDeg ? stop : worst));
+  return [
+    {
+      word: "bad",
+      reason: `Stands ${shortDeg.toFixed(0)}° short of where ${plateau.pulseUs.toFixed(0)} µs should bring it and pushes with ${settledA(plateau)!.toFixed(2)} A: linkage binds, or the end point is too far.`,
+    },
+  ];
+}
+
+/** Amps at rest, on the way, against a stop and at most; null for what was not measured. */
+interface ServoAmps {
+  rest: number | null;
+  moving: number | null;
+  stall: number | null;
+  highest: number | null;
+}
+
+function ampsOf(plateaus: readonly Plateau[], pushing: readonly Plateau[]): ServoAmps {
   const amps = (samples: readonly ServoSample[]) =>
     samples.flatMap(({ currentA }) => (currentA === null ? [] : [currentA]));
   const all = amps(plateaus.flatMap(({ samples }) => samples));
-  if (all.length === 0) return [];
-  const rest = amps(plateaus.filter(({ settled }) => settled.length >= 3).flatMap(({ settled }) => settled));
-  return [
-    ...(rest.length > 0 ? figure("Current at rest", median(rest), "A", 2) : []),
-    ...figure("Current, middle value", median(all), "A", 2),
-    ...figure("Current, highest", Math.max(...all), "A", 2),
-  ];
+  const resting = plateaus.filter((plateau) => plateau.settled.length >= 3 && !pushing.includes(plateau));
+  const rest = amps(resting.flatMap(({ settled }) => settled));
+  const stall = pushing.flatMap((plateau) => settledA(plateau) ?? []);
+  return {
+    rest: rest.length > 0 ? median(rest) : null,
+    moving: movingA(plateaus),
+    stall: stall.length > 0 ? Math.max(...stall) : null,
+    highest: all.length > 0 ? Math.max(...all) : null,
+  };
 }
 
 /** How far it goes either way from its centre; null when the readings lie on one side only. */

@@ -112,7 +112,7 @@ describe("fitMotor", () => {
 
 describe("judgeMotors", () => {
   const profile = motorProfile(4);
-  const channels = ["voltage", "current", "speed", "thrust", "vibration"];
+  const channels = ["voltage", "current", "speed", "thrust", "vibration", "roughness"];
   const sweepOf = (defect: BenchDefect | null, severity: Severity = 3) =>
     simulateRun(simulateCraft(DEMO_DRIVES["five-inch"]!, { defect, severity, place: 0, seed: 8 }), profile, {
       channels,
@@ -126,6 +126,7 @@ describe("judgeMotors", () => {
   // What goes up with what is common practice, no published source.
   it.each([
     ["dragging-bearing", /no-load current .* above the other 3 \(robust z \d+\.\d\): bearing or shaft/, "no-load-amps"],
+    ["gritty-bearing", /roughness at 10,000 rpm .* above the other 3 .*: bearing rumbles/, "spin-by-hand"],
     ["shorted-turn", /resistance .* below the other 3 \(robust z -\d+\.\d\): winding/, "winding-off"],
     ["weak-magnet", /speed constant .* above the other 3 \(robust z \d+\.\d\): weak magnets/, "rpm-per-volt"],
     [
@@ -292,9 +293,11 @@ describe("measureColumns", () => {
 
   it("knows a voltage meter by the unit of its column", () => {
     const table = { shown: [10, 11, 12, 13, 14], reference: [10.5, 11.55, 12.6, 13.65, 14.7] };
-    const measured = measureColumns("meter", columns(table, { shown: "voltage" }));
+    const measured = measureColumns("meter", columns(table, { shown: "voltage", reference: "voltage" }));
     expect(measured.evidence).toEqual({ "volts-against-meter": false });
     expect(measured.word).toBe("watch");
+    const mixed = columns(table, { shown: "voltage", reference: "current" });
+    expect(() => measureColumns("meter", mixed)).toThrow(/“shown” is a voltage and “reference” a current/);
   });
 
   it.each<[string, Record<string, number[]>, RegExp]>([

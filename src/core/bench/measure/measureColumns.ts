@@ -2,14 +2,15 @@ import { CoreInputError } from "../../CoreInputError";
 import { densityOfDay } from "../airDensity";
 import { type RatedPart } from "../weakestInLine";
 import { CHEMISTRIES, type Chemistry } from "./chemistries";
-import { judgeEsc, USUAL_BURST_S, USUAL_ESC_LIMIT_C } from "./judgeEsc";
+import { type EscFacts, judgeEsc, USUAL_BURST_S, USUAL_ESC_LIMIT_C } from "./judgeEsc";
 import { judgeMeter } from "./judgeMeter";
 import { judgeMotors, type MotorSweep } from "./judgeMotors";
 import { judgePack } from "./judgePack";
 import { FLIGHT_SHARE, judgePower, type PowerSample } from "./judgePower";
-import { judgeServo } from "./judgeServo";
+import { judgeServo, type ServoFacts } from "./judgeServo";
 import { type Measured } from "./measured.types";
 import { type MotorFacts } from "./motorFacts";
+import { reduceAcceleration } from "./reduceAcceleration";
 
 /** What can be judged from a table of readings. */
 export const MEASUREMENT_KINDS = ["meter", "servo", "motor", "pack", "power", "esc"] as const;
@@ -57,6 +58,9 @@ export interface MeasurementPast {
   motors?: ReadonlyMap<string, MotorFacts>;
   /** Seconds each motor took to answer a jump, by its number. */
   responseS?: ReadonlyMap<number, number>;
+  /** The same servo, and the same ESC, when it was known to be good. */
+  servo?: ServoFacts | null;
+  esc?: EscFacts | null;
   /** A former table of the same craft's draw. */
   power?: Columns;
   parts?: readonly RatedPart[];
@@ -74,6 +78,14 @@ export const HEADERS: Readonly<Record<MeasurementKind, string>> = {
   esc: "time [s],current [A],esctemperature [°C]",
 };
 
+/** A verdict with the facts of the parts measured, to be kept as their baselines. */
+export type MeasuredParts = Measured & {
+  /** Of motors, by the motor's name. */
+  facts?: ReadonlyMap<string, MotorFacts>;
+  servo?: ServoFacts;
+  esc?: EscFacts | null;
+};
+
 /**
  * Judges a table of readings.
  *
@@ -84,12 +96,18 @@ export function measureColumns(
   columns: Columns,
   options: MeasurementOptions = {},
   past: MeasurementPast = {},
-): Measured {
+): MeasuredParts {
   refuseBadTime(columns);
   switch (kind) {
     case "meter": {
       const [shown, reference] = [need(columns, "shown", kind), need(columns, "reference", kind)];
-      const quantity = columns.quantities.get("shown") === "voltage" ? "voltage" : "current";
+      const [shownQuantity, referenceQuantity] = [columns.quantities.get("shown"), columns.quantities.get("reference")];
+      if (shownQuantity !== referenceQuantity)
+        throw new CoreInputError(
+          "out_of_range",
+          `“shown” is a ${shownQuantity} and “reference” a ${referenceQuantity}: compare amps with amps, or volts with volts.`,
+        );
+      const quantity = shownQuantity === "voltage" ? "voltage" : "current";
       return judgeMeter(
         shown.map((value, row) => ({ shown: value, reference: reference[row]! })),
         { quantity, setting: options.setting ?? null, gainBefore: options.gainBefore ?? null },
@@ -100,6 +118,7 @@ export function measureColumns(
       const current = columns.values.get("current");
       const time = columns.values.get("time");
       const throttle = columns.values.get("throttle");
+      const held = columns.values.get("held");
       return judgeServo(
         pulse.map((seconds, row) => ({
           pulseUs: seconds * 1e6,
@@ -107,8 +126,10 @@ export function measureColumns(
           currentA: current?.[row] ?? null,
           timeS: time?.[row] ?? null,
           throttle: throttle?.[row] ?? null,
+          isHeld: (held?.[row] ?? 0) > 0,
         })),
         { secondsPer60: options.secondsPer60 ?? null },
+        past.servo ?? null,
       );
     }
     case "motor":
@@ -141,6 +162,7 @@ export function measureColumns(
           burstS: options.burstS ?? USUAL_BURST_S,
           limitC: options.limitC ?? USUAL_ESC_LIMIT_C,
         },
+        past.esc ?? null,
       );
     }
     case "pack": {
@@ -164,7 +186,8 @@ export function measureColumns(
   }
 }
 
-function sweepsOf(columns: Columns, responseS: ReadonlyMap<number, number> = new Map()): MotorSweep[] {
+function sweepsOf(given: Columns, responseS: ReadonlyMap<number, number> = new Map()): MotorSweep[] {
+  const columns = reduceAcceleration(given);
   const throttle = need(columns, "throttle", "motor");
   const voltage = need(columns, "voltage", "motor");
   const current = need(columns, "current", "motor");
@@ -185,6 +208,7 @@ function sweepsOf(columns: Columns, responseS: ReadonlyMap<number, number> = new
               rpm: speed[row]!,
               thrustN: values.get("thrust")?.[row] ?? null,
               vibrationMs2: values.get("vibration")?.[row] ?? null,
+              roughnessMs2: values.get("roughness")?.[row] ?? null,
               temperatureC: values.get("temperature")?.[row] ?? null,
             },
           ]

@@ -18,7 +18,9 @@ export interface Measured {
   /** Reading of the fault library → whether it is so. */
   evidence: Readonly<Record<string, boolean>>;
   /** Figures that other parts of the shop go on with, by name: what a label says is for people. */
-  carried?: Readonly<Partial<Record<"meterGain" | "cellMohm" | "cellSpreadMv", number>>>;
+  carried?: Readonly<
+    Partial<Record<"meterGain" | "cellMohm" | "cellSpreadMv" | "servoMovingA" | "servoStallA", number>>
+  >;
   /** Points with the fitted line, for the eye. */
   chart: {
     xLabel: string;

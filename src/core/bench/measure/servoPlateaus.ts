@@ -1,3 +1,4 @@
+import { median, medianLine } from "../../fit/robust";
 import { mean } from "../run/settledSteps";
 
 /** One reading of a servo, in the order they were taken. */
@@ -10,12 +11,15 @@ export interface ServoSample {
   timeS?: number | null;
   /** Of the craft's motors, 0..1; absent for none. */
   throttle?: number | null;
+  /** The horn was held by hand. */
+  isHeld?: boolean;
 }
 
 /** Readings taken one after the other at one pulse and one throttle. */
 export interface Plateau {
   pulseUs: number;
   throttle: number;
+  isHeld: boolean;
   /** All readings. */
   samples: readonly ServoSample[];
   /** Those after the servo had come to rest. */
@@ -39,7 +43,8 @@ export function servoPlateaus(samples: readonly ServoSample[]): Plateau[] {
     const isSame =
       before &&
       Math.abs(sample.pulseUs - before.pulseUs) <= SAME_US &&
-      Math.abs((sample.throttle ?? 0) - (before.throttle ?? 0)) < 1e-6;
+      Math.abs((sample.throttle ?? 0) - (before.throttle ?? 0)) < 1e-6 &&
+      (sample.isHeld ?? false) === (before.isHeld ?? false);
     if (isSame) groups.at(-1)!.push(sample);
     else groups.push([sample]);
   });
@@ -52,12 +57,65 @@ export function servoPlateaus(samples: readonly ServoSample[]): Plateau[] {
     return {
       pulseUs,
       throttle: throttle ?? 0,
+      isHeld: group[0]!.isHeld ?? false,
       samples: group,
       settled,
       angleDeg: mean(settled.map(({ angleDeg }) => angleDeg)),
       came: Math.abs(way) <= SAME_US ? 0 : way > 0 ? 1 : -1,
     };
   });
+}
+
+/** Short of its place by this much a horn is stopped by something, not by dead band or play. */
+export const STOPPED_DEG = 5;
+/** A servo that pushes against a stop draws many times what it draws at rest. */
+const PUSHES = 4;
+/** A line through fewer places says nothing of where the others belong. */
+const FEWEST_PLACES = 3;
+
+/**
+ * Plateaus at which the horn stands short of where the pulse should bring it while the servo goes on pushing: a linkage that
+ * binds, an end point beyond what it may travel.
+ *
+ * @returns Each with the degrees it is short; none without amps, which alone tell pushing from an uneven travel.
+ */
+export function stoppedPlateaus(plateaus: readonly Plateau[]): { plateau: Plateau; shortDeg: number }[] {
+  const free = plateaus.filter(({ isHeld, throttle }) => !isHeld && throttle === 0);
+  const restA = median(free.flatMap((plateau) => settledA(plateau) ?? []));
+  const pushing = free.filter((plateau) => (settledA(plateau) ?? 0) > PUSHES * restA);
+  // Where it should stand is told by the places at which it rests; those it pushes at would bend the line.
+  const resting = free.filter((plateau) => !pushing.includes(plateau));
+  if (new Set(resting.map(({ pulseUs }) => Math.round(pulseUs))).size < FEWEST_PLACES) return [];
+  const { slope, intercept } = medianLine(resting.map(({ pulseUs, angleDeg }) => ({ x: pulseUs, y: angleDeg })));
+  const middleUs = median(free.map(({ pulseUs }) => pulseUs));
+  return pushing.flatMap((plateau) => {
+    const outward = Math.sign(slope * (plateau.pulseUs - middleUs));
+    const shortDeg = outward * (intercept + slope * plateau.pulseUs - plateau.angleDeg);
+    return shortDeg > STOPPED_DEG ? [{ plateau, shortDeg }] : [];
+  });
+}
+
+/** Amps after the servo had come to rest, the middle value; null when they were not measured. */
+export function settledA({ settled }: Plateau): number | null {
+  const amps = settled.flatMap(({ currentA }) => (currentA === null ? [] : [currentA]));
+  return amps.length === 0 ? null : median(amps);
+}
+
+/** A move shorter than this is over before its amps are read. */
+const LONG_MOVE_DEG = 10;
+
+/** Amps while the horn is on its way, the middle value of all longer moves; null when they were not recorded closely enough. */
+export function movingA(plateaus: readonly Plateau[]): number | null {
+  const amps = plateaus.slice(1).flatMap((to, at) => {
+    const from = plateaus[at]!;
+    const way = to.angleDeg - from.angleDeg;
+    if (to.isHeld || Math.abs(way) < LONG_MOVE_DEG || to.samples[0]!.timeS == null) return [];
+    const share = ({ angleDeg }: ServoSample) => (angleDeg - from.angleDeg) / way;
+    return to.samples.flatMap((sample) =>
+      sample.currentA !== null && share(sample) > 0.1 && share(sample) < 0.9 ? [sample.currentA] : [],
+    );
+  });
+  return amps.length < 3 ? null : median(amps);
 }
 
 /** How far a servo swings at rest: all of it for a few readings, four standard deviations for many. */
@@ -70,7 +128,7 @@ export function swingOf({ settled }: Plateau): number {
 
 /** Middle distance between the angle on the way up and on the way down at the same pulse; null without such pairs. */
 export function hysteresisOf(plateaus: readonly Plateau[]): number[] {
-  const atRest = plateaus.filter(({ throttle }) => throttle === 0);
+  const atRest = plateaus.filter(({ throttle, isHeld }) => throttle === 0 && !isHeld);
   return atRest
     .filter(({ came }) => came > 0)
     .flatMap((rising) =>

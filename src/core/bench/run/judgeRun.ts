@@ -1,7 +1,10 @@
 import { CoreInputError } from "../../CoreInputError";
-import { type Measured } from "../measure/measured.types";
-import { type MotorFacts } from "../measure/motorFacts";
-import { measureColumns, type MeasurementOptions, type MeasurementPast } from "../measure/measureColumns";
+import {
+  measureColumns,
+  type MeasuredParts,
+  type MeasurementOptions,
+  type MeasurementPast,
+} from "../measure/measureColumns";
 import { type ProfileStep } from "./profile";
 import { responseTimes } from "./responseTime";
 import { MEASUREMENT_OF, runColumns } from "./runColumns";
@@ -10,7 +13,7 @@ import { type Series } from "./series";
 
 /** The verdict of a run, or a sentence why there is none; both null for kinds with a verdict of their own. */
 export interface JudgedRun {
-  measured: (Measured & { facts?: ReadonlyMap<string, MotorFacts> }) | null;
+  measured: MeasuredParts | null;
   problem: string | null;
 }
 

@@ -18,7 +18,8 @@ export interface ProfileStep {
   settle?: { channel: string; within: number; overS: number } | null | undefined;
 }
 
-const LONGEST_HOLD_S = 3600;
+/** No step lasts longer. */
+export const LONGEST_HOLD_S = 3600;
 const MOST_STEPS = 240;
 
 /** How long a profile runs at most, in seconds. */

@@ -1,6 +1,6 @@
 import { CoreInputError } from "../../CoreInputError";
 import { CHANNELS } from "./channels";
-import { type ProfileStep, requireProfile } from "./profile";
+import { LONGEST_HOLD_S, type ProfileStep, requireProfile } from "./profile";
 
 const NUMBER = "(\\d+(?:\\.\\d+)?)";
 const MOTOR = "(?:\\s+motor\\s+(\\d+))?";
@@ -16,6 +16,14 @@ const LINES = {
     "i",
   ),
   servo: new RegExp(`^servo\\s+${NUMBER}\\s*(?:µs|us)\\s+${NUMBER}\\s*s$`, "i"),
+};
+
+/** Least and most of a figure of a profile, by its unit. */
+const BOUNDS: Readonly<Record<string, readonly [number, number]>> = {
+  "%": [0, 100],
+  s: [0.1, LONGEST_HOLD_S],
+  µs: [500, 2500],
+  us: [500, 2500],
 };
 
 /** One line of each kind, as a help. */
@@ -38,9 +46,24 @@ export function readProfile(text: string): ProfileStep[] {
     .split("\n")
     .map((line, at) => ({ line: line.trim(), at: at + 1 }))
     .filter(({ line }) => line !== "");
-  const profile = lines.flatMap(({ line, at }) => readLine(line, at));
+  const profile = lines.flatMap(({ line, at }) => {
+    refuseBeyond(line, at);
+    return readLine(line, at);
+  });
   requireProfile(profile);
   return profile;
+}
+
+/** Figures of a line that no step may have, in the words of the line. */
+function refuseBeyond(line: string, at: number): void {
+  const beyond = [...line.matchAll(new RegExp(`${NUMBER}\\s*(%|s\\b|µs|us)`, "gi"))].find(([, digits, unit]) => {
+    const [least, most] = BOUNDS[unit!.toLowerCase()]!;
+    return Number(digits) < least || Number(digits) > most;
+  });
+  if (!beyond) return;
+  const unit = beyond[2]!.toLowerCase();
+  const [least, most] = BOUNDS[unit]!;
+  throw new CoreInputError("out_of_range", `Line ${at}: ${beyond[0]} lies beyond ${least} to ${most} ${unit}.`);
 }
 
 function readLine(line: string, at: number): ProfileStep[] {

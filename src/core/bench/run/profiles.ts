@@ -71,6 +71,17 @@ export const SERVO_PROFILE: readonly ProfileStep[] = [
   ),
 ];
 
+/**
+ * A small travel that shows the horn is free, then the horn held by hand for a second: stall amps. Names that begin with "held"
+ * tell the verdict that it was the hand that stopped it.
+ */
+export const STALL_PROFILE: readonly ProfileStep[] = [
+  ...[1500, 1400, 1500, 1600, 1500].map((us) => hold(`${us} µs, free`, 0, 1, { pulseS: us * 1e-6 })),
+  hold("take the horn between two fingers", 0, 5, { pulseS: 1500e-6 }),
+  hold("held by hand", 0, 1.2, { pulseS: 1750e-6 }),
+  hold("let go", 0, 1, { pulseS: 1500e-6 }),
+];
+
 /** Full throttle until the ESC's temperature settles or a limit cuts. */
 export const ESC_PROFILE: readonly ProfileStep[] = [
   hold("standby", 0, 2),

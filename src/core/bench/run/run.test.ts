@@ -84,7 +84,7 @@ describe("a profile in words", () => {
       /no channel is called “mood”/,
     );
     expect(() => readProfile("")).toThrow(/at least one step/);
-    expect(() => readProfile("hold 140 % 4 s")).toThrow(/must lie between 0 and 1/);
+    expect(() => readProfile("hold 140 % 4 s")).toThrow(/^Line 1: 140 % lies beyond 0 to 100 %/);
   });
 });
 

@@ -123,4 +123,31 @@ describe("judgeRun", () => {
     expect(judgeRun("power-draw", series, steps)).toEqual({ measured: null, problem: null });
     expect(judgeRun("ladder", series, steps)).toEqual({ measured: null, problem: null });
   });
+
+  describe("stall amps", () => {
+    const stall = RUN_PLANS.servo.profiles({ motorCount: 4, usualCells: 4, higherCells: 6 }).at(-1)!.steps;
+    /** The simulator's servo with a hand on its horn from 12° on, or none. */
+    const held = (stopDeg: number) => {
+      const craft = simulateCraft(DEMO_DRIVES["five-inch"]!, { defect: null, seed: 5 });
+      return simulateRun({ ...craft, servo: { ...craft.servo, stopDeg } }, stall, {
+        channels: ["angle", "railcurrent"],
+        rateHz: 100,
+        seed: 3,
+      });
+    };
+    const stallFigure = (stopDeg: number) =>
+      judgeRun("servo", held(stopDeg), stall).measured!.figures.find(({ label }) => label === "Stall current");
+
+    it("are read in the step in which the horn is held", () => {
+      const { word } = judgeRun("servo", held(12), stall).measured!;
+      expect(word).toBe("good");
+      // 1.4 A of the simulated servo and 0.05 A that the rail draws anyway.
+      expect(stallFigure(12)!.value).toBeCloseTo(1.45, 1);
+    });
+
+    it("are none when nobody held it", () => {
+      expect(stallFigure(90)).toBeUndefined();
+      expect(judgeRun("servo", held(90), stall).measured!.reasons.join(" ")).toMatch(/was not held/);
+    });
+  });
 });

@@ -84,12 +84,16 @@ function escTable(series: Series, motors: number): Series {
   };
 }
 
+/** Steps in which the technician holds the horn. */
+const HELD_STEP = /^held\b/;
+
 /** A servo is judged by its single readings in their order, with the throttle beside them. */
 function servoTable(series: Series, profile: readonly ProfileStep[]): Series {
   const pulsed = new Set(profile.flatMap(({ pulseS }, place) => (pulseS == null ? [] : [place])));
   const withPulse = filterSeries(series, (at) => pulsed.has(series.step?.[at] ?? -1));
-  const { time = [], throttle = [], pulse = [], angle = [], railcurrent } = withPulse;
-  return { time, throttle, pulse, angle, ...(railcurrent && { railcurrent }) };
+  const { time = [], throttle = [], pulse = [], angle = [], railcurrent, step = [] } = withPulse;
+  const held = step.map((place) => (HELD_STEP.test(profile[place]!.name) ? 1 : 0));
+  return { time, throttle, pulse, angle, ...(railcurrent && { railcurrent }), held };
 }
 
 function blocks(samples: Series, count: number): Series[] {

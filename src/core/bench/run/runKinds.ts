@@ -11,6 +11,7 @@ import {
   PACK_PROFILE,
   POWER_DRAW_PROFILE,
   SERVO_PROFILE,
+  STALL_PROFILE,
 } from "./profiles";
 
 /** What a run is for. */
@@ -130,16 +131,18 @@ export const RUN_PLANS: Readonly<Record<RunKind, RunPlan>> = {
     does: "Through the travel and back, at rest, and at rest beside running motors: centre, speed, dead band, play, chatter, amps.",
     steps: [
       "Linkage off, horn on; servo tester in the lead, angle sensor on the horn.",
-      "Run it through its travel. For stall amps hold the horn gently for a second and read the highest.",
-      "The last steps run the motors beside it: that is where chatter shows.",
+      "Run it through its travel; the last steps run the motors beside it: that is where chatter shows.",
+      "Stall amps have a profile of their own: take the horn between two fingers when the step says so, let go after a second.",
     ],
     caution: `Linkage off, or the surface clear; a stalled servo gets hot within seconds. The last steps run the motors: ${CLAMPED.charAt(0).toLowerCase()}${CLAMPED.slice(1)}`,
     rateHz: 100,
     needs: ["angle"],
+    guards: { railcurrent: { max: 5 } },
     draws: ["angle", "railcurrent"],
     profiles: () => [
       { name: "Travel, rest, rest beside motors", steps: SERVO_PROFILE },
       { name: "Without the motors", steps: SERVO_PROFILE.filter(({ throttle }) => throttle === 0) },
+      { name: "Stall amps, horn held by hand", steps: STALL_PROFILE },
     ],
   },
   meter: {

@@ -6,8 +6,13 @@ import { SumPage } from "@/features/sums/SumPage";
 
 export const metadata: Metadata = { title: "Bench sums" };
 
-/** One of the bench sums; it needs no job. */
-export default async function SumRoute({ params }: { params: Promise<{ sum: string }> }) {
+interface Props {
+  params: Promise<{ sum: string }>;
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+}
+
+/** One of the bench sums; it needs no job. Figures in the address are filled in. */
+export default async function SumRoute({ params, searchParams }: Props) {
   const { sum } = await params;
-  return <SumPage key={sum} {...await orNotFound(getSumPage(await pageContext(), sum))} />;
+  return <SumPage key={sum} {...await orNotFound(getSumPage(await pageContext(), sum, await searchParams))} />;
 }
