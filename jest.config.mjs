@@ -14,10 +14,23 @@ const shared = {
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1", "^server-only$": "<rootDir>/tests/emptyModule.ts" },
 };
 
-/** Two projects: `unit` needs nothing; `integration` needs the database that bin/test.mjs starts. */
+/** Packages that come as ES modules only. */
+const MODULES = ["react-hotkeys-hook"];
+
+/** `unit` and `pages` need nothing; `integration` needs the database that bin/test.mjs starts. */
 const config = {
   projects: [
     { ...shared, displayName: "unit", testMatch: ["<rootDir>/src/**/*.test.ts", "<rootDir>/tests/replays/*.test.ts"] },
+    {
+      ...shared,
+      displayName: "pages",
+      testEnvironment: "jsdom",
+      testMatch: ["<rootDir>/src/**/*.test.tsx"],
+      transform: { "^.+\\.(tsx?|js)$": swc },
+      transformIgnorePatterns: [`/node_modules/(?!(${MODULES.join("|")})/)`],
+      moduleNameMapper: { "\\.css$": "<rootDir>/tests/pages/styleNames.ts", ...shared.moduleNameMapper },
+      setupFilesAfterEnv: ["<rootDir>/tests/pages/setup.ts"],
+    },
     {
       ...shared,
       displayName: "integration",

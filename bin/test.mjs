@@ -74,6 +74,7 @@ await runMain(async () => {
   await step("boundaries", bin("depcruise"), ["src", "--config", ".dependency-cruiser.cjs"]);
   await step("dead code", bin("knip"), []);
   await jest("unit");
+  await jest("pages");
   await buildProcesses();
   const database = await startMariadb(state, await freePort(), secrets.database);
   try {

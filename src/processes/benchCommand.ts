@@ -3,6 +3,7 @@ import {
   measureColumns,
   type MeasurementKind,
   type MeasurementOptions,
+  type MeasurementPast,
 } from "../core/bench/measure/measureColumns";
 import { type Measured } from "../core/bench/measure/measured.types";
 import { type ProfileStep, requireProfile } from "../core/bench/run/profile";
@@ -19,7 +20,7 @@ export class BenchFileError extends Error {}
  * Judges a table of readings, or the file of a run.
  *
  * @param kind - One of MEASUREMENT_KINDS.
- * @param baseline - For power: a former table of the same craft.
+ * @param baseline - The same kind of table, or run, of the same craft or part when it was known to be good.
  * @throws {BenchFileError}
  */
 export function judgeFile(
@@ -32,7 +33,7 @@ export function judgeFile(
   if (!known) throw new BenchFileError(`There is no kind "${kind}". There are: ${MEASUREMENT_KINDS.join(", ")}.`);
   try {
     const head = readRunHead(text);
-    const past = baseline === null ? {} : { power: tableOf(baseline, known, 1).columns };
+    const past = baseline === null ? {} : pastOf(baseline, known, options);
     const { columns, responseS } = tableOf(text, known, options.motorCount ?? 1);
     const own = head ? (head.options as MeasurementOptions | null) : null;
     return measureColumns(known, columns, { ...own, ...given(options) }, { ...past, ...(responseS && { responseS }) });
@@ -40,6 +41,18 @@ export function judgeFile(
     if (error instanceof CoreInputError || error instanceof TableError) throw new BenchFileError(error.message);
     throw error;
   }
+}
+
+/** A craft's draw is held against the other one step by step, a part against what was worked out of it. */
+function pastOf(
+  text: string,
+  kind: MeasurementKind,
+  options: MeasurementOptions & { motorCount?: number | null },
+): MeasurementPast {
+  const { columns, responseS } = tableOf(text, kind, options.motorCount ?? 1);
+  if (kind === "power") return { power: columns };
+  const { facts, servo, esc } = measureColumns(kind, columns, given(options), { ...(responseS && { responseS }) });
+  return { ...(facts && { motors: facts }), servo: servo ?? null, esc: esc ?? null };
 }
 
 /** What was said on the command line goes before what the file says. */

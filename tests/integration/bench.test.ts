@@ -1,6 +1,13 @@
-import { BURST_PROFILE, motorProfile, PACK_PROFILE, POWER_DRAW_PROFILE } from "@/core/bench/run/profiles";
+import {
+  BURST_PROFILE,
+  motorProfile,
+  PACK_PROFILE,
+  POWER_DRAW_PROFILE,
+  SERVO_PROFILE,
+} from "@/core/bench/run/profiles";
+import { type MotorFacts } from "@/core/bench/measure/motorFacts";
 import { type ProfileStep } from "@/core/bench/run/profile";
-import { type RunKind } from "@/core/bench/run/runKinds";
+import { RUN_PLANS, type RunKind } from "@/core/bench/run/runKinds";
 import { filterSeries, sampleCount } from "@/core/bench/run/series";
 import { ladderSoFar } from "@/features/bench/assessLadder";
 import { assessRun } from "@/features/bench/assessRun";
@@ -195,6 +202,75 @@ describe("a motor run", () => {
   });
 });
 
+describe("a servo run", () => {
+  const servo = (position: string, serial: string) => ({
+    kind: "servo" as const,
+    position,
+    name: "Servo mark 1",
+    serial,
+    continuousA: null,
+  });
+  const runOf = (position: string | null) => ({
+    kind: "servo" as const,
+    profile: SERVO_PROFILE,
+    channels: ["angle", "railcurrent"],
+    options: { position },
+  });
+  const receiveWithServos = () =>
+    shop.receive({}, { parts: [...testCraft().parts, servo("Left elevon", "L1"), servo("Right elevon", "R1")] });
+
+  it("gives that servo its baseline and holds later runs of it, and of no other, against it", async () => {
+    const jobId = await receiveWithServos();
+    const first = await storeRun(jobId, 3, null, runOf("Left elevon"));
+    await keepRun(shop.technician, { ...(await shop.target(jobId)), ...whole, runId: first.runId, asBaseline: true });
+    const reasonsOf = async (position: string) => {
+      const { runId } = await storeRun(jobId, 4, "worn-servo", runOf(position));
+      return (await assessRun(shop.pool, runId)).assessed;
+    };
+    const left = await reasonsOf("Left elevon");
+    expect(left.measured!.reasons.join(" ")).toMatch(
+      /Play [34]\.\d ± 0\.\d ° above its baseline: gears or linkage wear/,
+    );
+    expect(left.hasPartBaseline).toBe(true);
+    const right = await reasonsOf("Right elevon");
+    expect(right.measured!.reasons.join(" ")).not.toMatch(/baseline/);
+    expect(right.hasPartBaseline).toBe(false);
+    const again = (await assessRun(shop.pool, first.runId)).assessed;
+    expect(again.measured!.reasons.join(" ")).not.toMatch(/baseline/); // no run is held against itself
+  });
+
+  it("cannot become a baseline without saying whose", async () => {
+    const jobId = await receiveWithServos();
+    for (const position of [null, "Rudder"]) {
+      const { runId } = await storeRun(jobId, 3, null, runOf(position));
+      await expect(
+        keepRun(shop.technician, { ...(await shop.target(jobId)), ...whole, runId, asBaseline: true }),
+      ).rejects.toThrow("This run does not say which servo it measured.");
+    }
+  });
+});
+
+describe("an ESC run", () => {
+  it("is held against the same ESC when it was good, heat at the same square of the amps", async () => {
+    const esc = { kind: "esc" as const, position: "Main ESC", name: "ESC mark 1", serial: "E1", continuousA: 60 };
+    const jobId = await shop.receive({}, { parts: [...testCraft().parts, esc] });
+    const profile = RUN_PLANS.esc.profiles({ motorCount: 4, usualCells: 4, higherCells: 6 })[0]!.steps;
+    const run = {
+      kind: "esc" as const,
+      profile,
+      channels: ["current", "voltage", "esctemperature"],
+      options: { position: "Main ESC", limitC: 200 },
+    };
+    const first = await storeRun(jobId, 3, null, run);
+    await keepRun(shop.technician, { ...(await shop.target(jobId)), ...whole, runId: first.runId, asBaseline: true });
+    const { runId } = await storeRun(jobId, 4, "hot-phase", run);
+    const { measured } = (await assessRun(shop.pool, runId)).assessed;
+    // The simulator's worst hot phase warms 2.4 times as much.
+    expect(measured).toMatchObject({ word: "bad", evidence: { "esc-heat": true } });
+    expect(measured!.reasons[0]).toMatch(/^Warming at the same amps 1[34]\d ± \d+ % above its baseline/);
+  });
+});
+
 describe("a pack run", () => {
   it("is held against the pack when it was new, and writes its log", async () => {
     const packId = await savePack(shop.technician, {
@@ -273,7 +349,8 @@ describe("a run's file", () => {
     const [a, b] = [await assessRun(shop.pool, runId), await assessRun(shop.pool, back.runId)];
     expect(b.assessed.sampleCount).toBe(a.assessed.sampleCount);
     expect(b.assessed.measured!.word).toBe(a.assessed.measured!.word);
-    expect(b.facts.get("Motor 2")!.kv.value).toBeCloseTo(a.facts.get("Motor 2")!.kv.value, 0);
+    const kvOf = ({ facts }: typeof a) => (facts.get("Motor 2") as MotorFacts).kv.value;
+    expect(kvOf(b)).toBeCloseTo(kvOf(a), 0);
   });
 
   it("is cut to a stretch, and judged on it", async () => {

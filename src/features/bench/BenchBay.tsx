@@ -1,24 +1,22 @@
 "use client";
 
-import { useQueries, useQuery } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import { profileDurationS } from "@/core/bench/run/profile";
-import { RUN_KINDS, RUN_PLANS, type RunKind } from "@/core/bench/run/runKinds";
+import { RUN_PLANS, type RunKind } from "@/core/bench/run/runKinds";
 import { guardable, type RunLimits } from "@/core/bench/run/runLimits";
 import { type EscMatrix } from "@/core/bench/escSettings";
 import { type RatedPart } from "@/core/bench/weakestInLine";
 import { type PackChoice } from "@/features/packs/listPackChoices";
 import { QueryProvider } from "@/shared/QueryProvider";
-import { type AssessedRun, type RunRange } from "./assessRun";
 import styles from "./Bench.module.css";
 import { type RunOptions } from "./benchRun";
 import { EscSettingsPanel } from "./EscSettingsPanel";
 import { FigureTable } from "./FigureTable";
 import { ImportRun } from "./ImportRun";
+import { KindChoice } from "./KindChoice";
 import { MeasurePanel } from "./MeasurePanel";
 import { RigPanel } from "./RigPanel";
-import { rigCalls } from "./rigCalls";
 import { RunChart } from "./RunChart";
 import { RunList, type RunLine } from "./RunList";
 import { RunReadout } from "./RunReadout";
@@ -27,8 +25,9 @@ import { RunTools } from "./RunTools";
 import { RUN_OPTION_FIELDS } from "./optionFields";
 import { useReplay } from "./useReplay";
 import { useRun } from "./useRun";
-import { useRunOrder } from "./useRunOrder";
+import { type Places, useRunOrder } from "./useRunOrder";
 import { useSerialStands } from "./useSerialStands";
+import { useAssessedRun, useRunChoice } from "./useShownRun";
 import { VerdictPanel } from "./VerdictPanel";
 
 /** What the Bench page is given. */
@@ -41,6 +40,7 @@ export interface BenchBayProps {
   lineParts: readonly RatedPart[];
   escSettings: { matrix: EscMatrix; version: number } | null;
   packs: readonly PackChoice[];
+  places: Places;
   hasBaseline: boolean;
   runs: readonly RunLine[];
   /** Names of instruments whose calibration has run out. */
@@ -70,28 +70,16 @@ export function BenchBay(props: BenchBayProps) {
   );
 }
 
-/** Stands outside the component, so that the list changes only when a run has come. */
-function loadedRuns(queries: readonly { data: AssessedRun | undefined }[]): AssessedRun[] {
-  return queries.flatMap(({ data }) => (data ? [data] : []));
-}
-
-const WHOLE: RunRange = { fromS: null, toS: null };
 const NO_POINTS = {};
 
 function Bench(props: BenchBayProps) {
   const { target, runs, mayEdit } = props;
   const [kind, setKind] = useState<RunKind>(runs[0]?.kind ?? "power-draw");
-  const [shownRunId, setShownRunId] = useState<number | null>(runs[0]?.id ?? null);
-  const [range, setRange] = useState(WHOLE);
-  const [compared, setCompared] = useState<readonly number[]>([]);
+  const choice = useRunChoice(runs[0]?.id ?? null);
+  const { show } = choice;
   const router = useRouter();
   const serial = useSerialStands();
   const { order, setup } = useRunOrder(kind, props);
-  const show = useCallback((runId: number | null) => {
-    setShownRunId(runId);
-    setRange(WHOLE);
-    setCompared([]);
-  }, []);
   const onEnded = useCallback(
     (runId: number) => {
       show(runId);
@@ -101,27 +89,11 @@ function Bench(props: BenchBayProps) {
   );
   const live = useRun(onEnded, serial.pushed);
   const isLive = live.phase === "armed" || live.phase === "running" || live.phase === "server lost";
+  const shown = useAssessedRun(choice, { version: target.version, isLive, runs });
+  const { behind } = shown;
   const isChosenKind =
-    isLive || shownRunId === null || (runs.find(({ id }) => id === shownRunId)?.kind ?? kind) === kind;
-  const shown = useQuery({
-    queryKey: ["run", shownRunId, target.version, range],
-    queryFn: () => rigCalls.run(shownRunId!, range),
-    enabled: shownRunId !== null && !isLive,
-    placeholderData: (before) => (before?.run.id === shownRunId ? before : undefined),
-    // Right after its end the agent may still be writing the last samples.
-    refetchInterval: (query) => (query.state.data?.run.state === "ended" || query.state.error ? false : 300),
-  });
-  // The agent writes the end of a run a moment after the page hears of it.
-  const endedId = shown.data?.run.state === "ended" ? shown.data.run.id : null;
-  const isStale = runs.some(({ id, isOver }) => id === endedId && !isOver);
-  useEffect(() => {
-    if (isStale) router.refresh();
-  }, [isStale, router]);
-  const behind = useQueries({
-    queries: compared.map((id) => ({ queryKey: ["run", id, "behind"], queryFn: () => rigCalls.run(id) })),
-    combine: loadedRuns,
-  });
-  const assessed = isLive || !isChosenKind ? null : (shown.data ?? null);
+    isLive || choice.runId === null || (runs.find(({ id }) => id === choice.runId)?.kind ?? kind) === kind;
+  const assessed = isLive || !isChosenKind ? null : shown.assessed;
   const replay = useReplay(assessed?.points ?? NO_POINTS, assessed?.lengthS ?? 0);
   const main = isLive ? live.points : replay.points;
   const plan = RUN_PLANS[kind];
@@ -141,23 +113,14 @@ function Bench(props: BenchBayProps) {
   );
   return (
     <div className="stack">
-      <div className={styles.kinds} role="group" aria-label="What is measured">
-        {RUN_KINDS.map((each) => (
-          <button
-            key={each}
-            className={styles.kind}
-            aria-pressed={each === kind}
-            disabled={isLive}
-            onClick={() => {
-              setKind(each);
-              const latest = runs.find((run) => run.kind === each);
-              show(latest?.id ?? null);
-            }}
-          >
-            {RUN_PLANS[each].name}
-          </button>
-        ))}
-      </div>
+      <KindChoice
+        kind={kind}
+        isDisabled={isLive}
+        onChoose={(next) => {
+          setKind(next);
+          show(runs.find((run) => run.kind === next)?.id ?? null);
+        }}
+      />
       <div className={styles.bay}>
         <div className="stack">
           {mayEdit ? (
@@ -168,7 +131,7 @@ function Bench(props: BenchBayProps) {
               serial={serial}
               isDemo={props.isDemo}
               overdue={props.overdue}
-              onArm={(choice, measured) =>
+              onArm={(bench, measured) =>
                 void live.arm({
                   jobId: target.jobId,
                   kind,
@@ -176,7 +139,7 @@ function Bench(props: BenchBayProps) {
                   limits: order.areLimitsSuggested ? guardable(order.limits, order.profile, measured) : order.limits,
                   options: setup.armOptions,
                   rateHz: plan.rateHz,
-                  ...choice,
+                  ...bench,
                 })
               }
             >
@@ -187,13 +150,13 @@ function Bench(props: BenchBayProps) {
           )}
           <RunList
             runs={runs}
-            shownRunId={shownRunId}
+            shownRunId={choice.runId}
             onShow={(run) => {
               setKind(run.kind);
               show(run.id);
             }}
-            compared={compared}
-            onCompare={setCompared}
+            compared={choice.compared}
+            onCompare={choice.setCompared}
             isBusy={isLive}
           />
           {mayEdit && <ImportRun jobId={target.jobId} kind={kind} onImported={show} />}
@@ -204,23 +167,23 @@ function Bench(props: BenchBayProps) {
           {!isLive && assessed?.run.state === "ended" && (
             <RunTools
               assessed={assessed}
-              range={range}
-              onRange={setRange}
+              range={choice.range}
+              onRange={choice.setRange}
               replay={replay}
               mayEdit={mayEdit}
               onNoted={() => void shown.refetch()}
             />
           )}
-          {shown.error && <p role="alert">{shown.error.message}</p>}
+          {shown.problem && <p role="alert">{shown.problem}</p>}
         </section>
         <VerdictPanel
           key={assessed?.run.id}
           plan={plan}
           assessed={assessed}
-          range={range}
+          range={choice.range}
           target={target}
           hasBaseline={props.hasBaseline}
-          isKept={runs.some(({ id, isKept }) => id === shownRunId && isKept)}
+          isKept={runs.some(({ id, isKept }) => id === choice.runId && isKept)}
           mayEdit={mayEdit}
           isHere={props.isHere}
         />

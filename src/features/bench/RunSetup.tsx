@@ -21,6 +21,8 @@ interface Props {
   fields: readonly OptionField[];
   /** Packs of the list to choose from; none where no pack is measured. */
   packs: readonly PackChoice[];
+  /** Positions of the parts of which one is measured; none where that is no question. */
+  places: readonly string[];
   options: RunOptions;
   onOptions: (options: RunOptions) => void;
 }
@@ -35,7 +37,8 @@ const BOUNDS = [
 
 /** What is set before a run: the profile, the limits, and what the verdict needs to know. */
 export function RunSetup(props: Props) {
-  const { profiles, profileAt, onProfile, text, onText, limits, onLimits, fields, packs, options, onOptions } = props;
+  const { profiles, profileAt, onProfile, text, onText, limits, onLimits, fields, packs, places, options, onOptions } =
+    props;
   const free = [...SHOWN_CHANNELS, ...MEASURED_CHANNELS]
     .filter((channel, at, all) => all.indexOf(channel) === at)
     .filter((channel) => !limits[channel]);
@@ -108,6 +111,16 @@ export function RunSetup(props: Props) {
           />
         </div>
       </details>
+      {places.length > 0 && (
+        <label className={styles.field}>
+          Which one
+          <Select
+            value={options.position ?? null}
+            onChange={(position) => onOptions({ ...options, position })}
+            options={places.map((value) => ({ value, label: value }))}
+          />
+        </label>
+      )}
       {packs.length > 0 && (
         <label className={styles.field}>
           Pack on the list

@@ -110,9 +110,10 @@ function KeepRun({
   isKept,
 }: Omit<Props, "plan" | "mayEdit" | "isHere" | "assessed"> & { assessed: AssessedRun }) {
   const { run: keep, isBusy, failure, reload } = useVerb(keepRunAction);
-  const { run, measured, steps, hasMotorBaselines } = assessed;
-  const mayBeBaseline = run.cutCause === "end_of_profile" && (run.kind === "power-draw" || run.kind === "motor");
-  const hasOne = run.kind === "motor" ? hasMotorBaselines : hasBaseline;
+  const { run, measured, steps, hasPartBaseline } = assessed;
+  const whose = baselineOwner(run);
+  const mayBeBaseline = run.cutCause === "end_of_profile" && whose !== null;
+  const hasOne = run.kind === "power-draw" ? hasBaseline : hasPartBaseline;
   const isGood = (assessed.verdict ?? measured)?.word !== "bad";
   const [asBaseline, setAsBaseline] = useState(!hasOne && isGood);
   if (isKept) return <p className="good">Kept on the job.</p>;
@@ -121,7 +122,7 @@ function KeepRun({
     <>
       {mayBeBaseline && (
         <Checkbox checked={asBaseline} onChange={(event) => setAsBaseline(event.target.checked)}>
-          {run.kind === "motor" ? "Make it these motors’ baseline" : "Make it this craft’s baseline"}
+          Make it {whose}
         </Checkbox>
       )}
       <Button
@@ -134,4 +135,11 @@ function KeepRun({
       <FailureNotice failure={failure} onReload={reload} />
     </>
   );
+}
+
+/** Whose baseline a run can be; null when it can be none. */
+function baselineOwner({ kind, options: { position } }: AssessedRun["run"]): string | null {
+  if (kind === "power-draw") return "this craft’s baseline";
+  if (kind === "motor") return "these motors’ baseline";
+  return (kind === "servo" || kind === "esc") && position ? `the baseline of ${position}` : null;
 }

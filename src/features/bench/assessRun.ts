@@ -2,7 +2,6 @@ import "server-only";
 import { densityOfDay } from "@/core/bench/airDensity";
 import { judgePowerDraw, type PowerDrawVerdict } from "@/core/bench/judgePowerDraw";
 import { type Measured } from "@/core/bench/measure/measured.types";
-import { type MotorFacts } from "@/core/bench/measure/motorFacts";
 import { type LadderVerdict } from "@/core/bench/overVoltLadder";
 import { Envelope } from "@/core/bench/run/Envelope";
 import { judgeRun } from "@/core/bench/run/judgeRun";
@@ -15,7 +14,8 @@ import { assessLadder } from "./assessLadder";
 import { type BenchRun } from "./benchRun";
 import { getRun, listSamples } from "./benchRunRepository";
 import { linePartsOf } from "./lineParts";
-import { listMotorBaselines } from "./partBaselineRepository";
+import { type PartFacts, type BaselinedPart } from "./partBaselineRepository";
+import { pastOfRun } from "./pastOfRun";
 import { listRunNotes, type RunNote } from "./runNoteRepository";
 
 /** Points to draw of each channel, [seconds, value], reduced by lowest and highest. */
@@ -39,7 +39,8 @@ export interface AssessedRun {
   problem: string | null;
   baseline: { runId: number; points: RunPoints } | null;
   notes: RunNote[];
-  hasMotorBaselines: boolean;
+  /** Whether the parts it measures have baselines of their own. */
+  hasPartBaseline: boolean;
 }
 
 /** A stretch of a run in seconds; null for its start or end. */
@@ -53,14 +54,14 @@ const WHOLE: RunRange = { fromS: null, toS: null };
  * Works a run out and judges it: against the craft's baselines, the weakest part in line, and its motors against each other.
  *
  * @param range - The stretch that counts.
- * @returns What a page shows, and the facts of its motors by name.
+ * @returns What a page shows, and the facts of the parts measured, by their position on the craft.
  * @throws {NotFoundError}
  */
 export async function assessRun(
   db: Db,
   runId: number,
   range: RunRange = WHOLE,
-): Promise<{ assessed: AssessedRun; facts: ReadonlyMap<string, MotorFacts> }> {
+): Promise<{ assessed: AssessedRun; facts: ReadonlyMap<string, PartFacts[BaselinedPart]> }> {
   const run = await getRun(db, runId);
   const craft = await getCraft(db, run.craftId);
   const whole = await listSamples(db, runId);
@@ -72,15 +73,12 @@ export async function assessRun(
     !isPower || craft.baselineRunId === null || craft.baselineRunId === runId
       ? null
       : await loadBaseline(db, craft.baselineRunId);
-  const motorBaselines = run.kind === "motor" ? await listMotorBaselines(db, craft.id) : new Map<string, never>();
-  const judged = judgeRun(run.kind, series, run.profile, run.options, {
-    motorCount: craft.motorCount,
-    // A run is not compared with itself.
-    motors: new Map([...motorBaselines].flatMap(([name, one]) => (one.runId === runId ? [] : [[name, one.facts]]))),
-  });
-  const { facts, ...measured } = judged.measured ?? {};
+  const { past, hasBaseline } = await pastOfRun(db, run);
+  const judged = judgeRun(run.kind, series, run.profile, run.options, { motorCount: craft.motorCount, ...past });
+  const { facts: motors, servo, esc, ...measured } = judged.measured ?? {};
+  const part = servo ?? esc;
   return {
-    facts: facts ?? new Map(),
+    facts: motors ?? new Map(part && run.options.position ? [[run.options.position, part]] : []),
     assessed: {
       run,
       sampleCount: sampleCount(whole),
@@ -93,7 +91,7 @@ export async function assessRun(
       problem: judged.problem,
       baseline: baseline && { runId: baseline.run.id, points: pointsOf(baseline.series) },
       notes: await listRunNotes(db, runId),
-      hasMotorBaselines: motorBaselines.size > 0,
+      hasPartBaseline: hasBaseline,
     },
   };
 }

@@ -19,6 +19,8 @@ export interface RunOptions extends MeasurementOptions {
   usualCells?: number | null | undefined;
   higherCells?: number | null | undefined;
   rung?: number | null | undefined;
+  /** Which of the craft's parts is measured, by its position, where a run measures one of several. */
+  position?: string | null | undefined;
   /** The pack of the list that was measured. */
   packId?: number | null | undefined;
 }

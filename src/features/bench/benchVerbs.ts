@@ -30,6 +30,7 @@ import { ladderSoFar } from "./assessLadder";
 import { linePartsOf } from "./lineParts";
 import { measurementEvents } from "./measurementEvents";
 import { setPartBaseline } from "./partBaselineRepository";
+import { BASELINED_PART } from "./pastOfRun";
 import { simulatedDriveOf } from "./simulatedDriveOf";
 
 /**
@@ -90,7 +91,7 @@ export async function keepRun(context: VerbContext, input: KeepRunInput): Promis
       if (run.cutCause !== "end_of_profile")
         throw new AppError("not_ready", "Only a run that went to its end can be a baseline.");
       if (run.kind === "power-draw") await setBaselineRun(db, job.craftId, run.id);
-      if (run.kind === "motor") await keepMotorBaselines(db, context.now, run.id, job.craftId, facts);
+      await keepPartBaselines(db, context.now, run, facts);
     }
     if (run.kind === "pack" && run.options.packId && measured)
       await insertPackEntry(db, packEntryOf(run.options.packId, run.id, measured, context.now), context.person.id);
@@ -152,18 +153,26 @@ function keptEvent({ run, steps, verdict, ladder, problem }: AssessedRun): NewJo
   };
 }
 
-/** A baseline belongs to the motor, not to its place: a motor that is replaced takes it along. */
-async function keepMotorBaselines(
+/** A baseline belongs to the part, not to its place: a motor that is replaced takes it along. */
+async function keepPartBaselines(
   db: Db,
   now: Date,
-  runId: number,
-  craftId: number,
+  run: AssessedRun["run"],
   facts: Awaited<ReturnType<typeof assessRun>>["facts"],
 ): Promise<void> {
-  const fitted = (await listFittedParts(db, craftId)).filter(({ kind, removedAt }) => kind === "motor" && !removedAt);
+  const measured = BASELINED_PART[run.kind];
+  if (!measured) return;
+  const fitted = (await listFittedParts(db, run.craftId)).filter(
+    ({ kind, removedAt }) => kind === measured && !removedAt,
+  );
+  if (measured !== "motor" && fitted.every(({ position }) => !facts.has(position)))
+    throw new AppError(
+      "not_ready",
+      `This run does not say which ${measured === "esc" ? "ESC" : measured} it measured.`,
+    );
   for (const { id, position } of fitted) {
     const own = facts.get(position);
-    if (own) await setPartBaseline(db, { craftId, partId: id, runId, facts: own }, now);
+    if (own) await setPartBaseline(db, { craftId: run.craftId, partId: id, runId: run.id, facts: own }, now);
   }
 }
 

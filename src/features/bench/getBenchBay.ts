@@ -5,6 +5,8 @@ import { listInstruments } from "@/features/instruments/instrumentRepository";
 import { getJobPage } from "@/features/job/getJobPage";
 import { type JobEvent } from "@/features/job/jobEvent.schema";
 import { RUN_PLANS } from "@/core/bench/run/runKinds";
+import { type PartKind } from "@/core/refit/partKinds";
+import { type FittedPart } from "@/features/craft/craft";
 import { hasRole } from "@/features/people/person";
 import { listPackChoices } from "@/features/packs/listPackChoices";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
@@ -52,6 +54,7 @@ export async function getBenchBay(context: VerbContext, jobId: number): Promise<
     lineParts,
     escSettings,
     packs,
+    places: { servo: positionsOf(parts, "servo"), esc: positionsOf(parts, "esc") },
     hasBaseline: craft.baselineRunId !== null,
     runs: runs.map(({ id, kind, createdAt, cutCause, cutDetail, personName, state }) => ({
       id,
@@ -70,6 +73,11 @@ export async function getBenchBay(context: VerbContext, jobId: number): Promise<
     mayEdit: hasRole(context.person, "technician") && !job.closedAt,
     isHere: job.bay === "bench",
   };
+}
+
+/** Where a craft carries parts of a kind. */
+function positionsOf(parts: readonly FittedPart[], kind: PartKind): string[] {
+  return parts.filter((part) => part.kind === kind && part.removedAt === null).map(({ position }) => position);
 }
 
 /** The gain of the craft's meter as last kept on this job: a new measurement is then the check after the change. */

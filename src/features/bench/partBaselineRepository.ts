@@ -1,24 +1,40 @@
 import "server-only";
 import { type RowDataPacket } from "mysql2/promise";
+import { type EscFacts } from "@/core/bench/measure/judgeEsc";
+import { type ServoFacts } from "@/core/bench/measure/judgeServo";
 import { type MotorFacts } from "@/core/bench/measure/motorFacts";
 import { type Db } from "@/server/db";
+
+/** What is kept of each kind of part that has baselines. */
+export interface PartFacts {
+  motor: MotorFacts;
+  servo: ServoFacts;
+  esc: EscFacts;
+}
+
+/** A kind of part that is held against itself. */
+export type BaselinedPart = keyof PartFacts;
+
+/** Baselines of a kind, by the part's position on the craft. */
+export type PartBaselines<Kind extends BaselinedPart> = Map<string, { runId: number; facts: PartFacts[Kind] }>;
 
 const LIST = `
   SELECT p.position, b.run_id, b.facts
     FROM fitted_part AS p
     JOIN part_baseline AS b ON b.craft_id = p.craft_id AND b.part_id = p.id
-   WHERE p.craft_id = ? AND p.removed_at IS NULL AND p.kind = 'motor'`;
+   WHERE p.craft_id = ? AND p.removed_at IS NULL AND p.kind = ?`;
 
-/** The baselines of the motors that are fitted now, by their position. A motor that was replaced has none. */
-export async function listMotorBaselines(
+/** The baselines of the parts of a kind that are fitted now. A part that was replaced has none. */
+export async function listPartBaselines<Kind extends BaselinedPart>(
   db: Db,
   craftId: number,
-): Promise<Map<string, { runId: number; facts: MotorFacts }>> {
-  const [rows] = await db.execute<RowDataPacket[]>(LIST, [craftId]);
+  kind: Kind,
+): Promise<PartBaselines<Kind>> {
+  const [rows] = await db.execute<RowDataPacket[]>(LIST, [craftId, kind]);
   return new Map(
     rows.map((row) => [
       row.position as string,
-      { runId: row.run_id as number, facts: JSON.parse(row.facts as string) as MotorFacts },
+      { runId: row.run_id as number, facts: JSON.parse(row.facts as string) as PartFacts[Kind] },
     ]),
   );
 }
@@ -30,7 +46,12 @@ const REPLACE = `
 /** Keeps what a part measured when it was known to be good. */
 export async function setPartBaseline(
   db: Db,
-  { craftId, partId, runId, facts }: { craftId: number; partId: number; runId: number; facts: MotorFacts },
+  {
+    craftId,
+    partId,
+    runId,
+    facts,
+  }: { craftId: number; partId: number; runId: number; facts: PartFacts[BaselinedPart] },
   now: Date,
 ): Promise<void> {
   await db.execute(REPLACE, [craftId, partId, runId, JSON.stringify(facts), now]);

@@ -33,6 +33,7 @@ export const RunOptionsSchema = v.object({
   ...MeasurementOptionsSchema.entries,
   usualCells: v.nullish(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(14))),
   higherCells: v.nullish(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(14))),
+  position: v.nullish(v.pipe(v.string(), v.maxLength(80))),
   packId: v.nullish(v.pipe(v.number(), v.integer(), v.minValue(1))),
   rung: v.nullish(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(2))),
 });

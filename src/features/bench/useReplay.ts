@@ -29,8 +29,8 @@ export function useReplay(points: RunPoints, lengthS: number): Replay {
     const timer = setInterval(
       () =>
         setAtS((now) => {
-          const next = (now ?? 0) + (speed * TICK_MS) / 1000;
-          return next > lengthS ? null : next;
+          const next = now === null ? null : now + (speed * TICK_MS) / 1000;
+          return next === null || next > lengthS ? null : next;
         }),
       TICK_MS,
     );

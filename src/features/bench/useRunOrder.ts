@@ -8,10 +8,14 @@ import { CoreInputError } from "@/core/CoreInputError";
 import { type RunOptions } from "./benchRun";
 import { type RunOrder } from "./RigPanel";
 
+/** Where the craft carries the parts of which a run measures one. */
+export type Places = Readonly<Partial<Record<RunKind, readonly string[]>>>;
+
 interface Given {
   craft: { motorCount: number; cellCount: number };
   limits: RunLimits;
   options: RunOptions;
+  places: Places;
 }
 
 /** What is to be run, as it is set on the page: profile, limits and options, with what is wrong with them. */
@@ -24,6 +28,8 @@ export function useRunOrder(kind: RunKind, given: Given) {
     higherCells: given.craft.cellCount + 2,
     ...given.options,
   });
+  const places = given.places[kind] ?? [];
+  const position = places.find((each) => each === options.position) ?? places[0] ?? null;
   const usualCells = options.usualCells ?? given.craft.cellCount;
   const higherCells = options.higherCells ?? usualCells;
   const profiles = useMemo(
@@ -60,9 +66,10 @@ export function useRunOrder(kind: RunKind, given: Given) {
       onText: (next: string) => setTexts({ ...texts, [kind]: next }),
       limits: ownLimits,
       onLimits: (next: RunLimits) => setLimits({ ...limits, [kind]: next }),
-      options,
+      places,
+      options: { ...options, position },
       onOptions: setOptions,
-      armOptions: kind === "ladder" ? { ...options, rung: Math.max(0, at) } : options,
+      armOptions: { ...options, position, ...(kind === "ladder" && { rung: Math.max(0, at) }) },
     },
   };
 }

@@ -49,7 +49,7 @@ export function useSerialStands(): SerialStands {
       const reader = port.readable!.getReader();
       const stand: Stand = {
         latest: { instrumentId, identity: NO_IDENTITY, readings: {} },
-        heardMs: 0,
+        heardMs: -Infinity,
         close: () => void reader.cancel().then(() => port.close()),
       };
       stands.current.get(instrumentId)?.close();
