@@ -33,7 +33,10 @@ describe("keepMeasurement", () => {
     expect(kept.payload).toMatchObject({
       title: "Motors",
       word: "bad",
-      reasons: [expect.stringMatching(/^Motor 1: no-load current .* bearing or shaft\.$/)],
+      reasons: [
+        expect.stringMatching(/^Motor 1: no-load current .* bearing or shaft\.$/),
+        expect.stringMatching(/^Motor 1: roughness .* bearing rumbles/),
+      ],
     });
     expect(await findings(jobId)).toEqual(
       expect.arrayContaining([
