@@ -1,3 +1,4 @@
+import { readFile } from "node:fs/promises";
 import { joinSeries, type Series } from "../../core/bench/run/series";
 import { DEMO_DRIVES } from "../../sim/demoDrives";
 import { type Cut, DEAD_MAN_MS, SAMPLE_RATE_HZ } from "../runProtocol";
@@ -114,6 +115,23 @@ describe("the rig agent with the simulated bench", () => {
     expect(output![5]).toBe(2);
     expect(current![lastOf(1)]! / current![step!.lastIndexOf(0)]!).toBeGreaterThan(2.5);
     expect(angle![step!.lastIndexOf(0)]).toBeGreaterThan(30);
+  });
+
+  it("hears a beat that arrived while its own process stood still, before it takes the page for lost", async () => {
+    await startRun({}, { profile: [{ name: "held", throttle: 0.3, holdS: 3 }] });
+    await sleep(200);
+    clearInterval(beating);
+    // Right after a sample, so that no instrument of the same process is waited for meanwhile.
+    const { sampleCount } = agent.status().run!;
+    while (agent.status().run!.sampleCount === sampleCount) await sleep(1);
+    agent.beat(1, token, 0);
+    // Comes in with the next round of events, as a beat that lies in the socket does.
+    void readFile(__filename).then(() => agent.beat(1, token, 0));
+    const untilMs = performance.now() + 600;
+    while (performance.now() < untilMs); // stands still for longer than the dead man allows
+    await sleep(30);
+    expect(store.cut).toBeNull();
+    expect((await ended()).cause).toBe("operator_lost"); // and then it really is silent
   });
 
   it("hands samples on at least each second, so that a crash loses no more", async () => {

@@ -2,8 +2,10 @@ import { type Command, ProfileCursor } from "../../core/bench/run/ProfileCursor"
 import { type ProfileStep } from "../../core/bench/run/profile";
 import { crossingText, LimitWatch, type RunLimits } from "../../core/bench/run/runLimits";
 import { type Readings, type Series, toSeries } from "../../core/bench/run/series";
+import { afterArrivals } from "../afterArrivals";
 import { type Instrument } from "../instruments";
-import { ARMED_FOR_MS, type Cut, type CutCause, DEAD_MAN_MS, type RunStatus } from "../runProtocol";
+import { ARMED_FOR_MS, type Cut, type CutCause, type RunStatus } from "../runProtocol";
+import { DeadMan } from "./DeadMan";
 
 /** What a run needs from outside, so that tests can hand in their own. */
 export interface RigRunParts {
@@ -42,7 +44,7 @@ export class RigRun {
   private cutDone: Cut | null = null;
   private startedMs = 0;
   private readonly armedMs = performance.now();
-  private lastBeatMs = performance.now();
+  private readonly deadMan = new DeadMan(performance.now());
   private command: Command | null = null;
   private latest: Readings = {};
   private readonly watchTimer: NodeJS.Timeout;
@@ -82,7 +84,7 @@ export class RigRun {
   }
 
   beat(): void {
-    this.lastBeatMs = performance.now();
+    this.deadMan.hear(performance.now());
   }
 
   /** Samples from a number on, as far back as memory goes, with the number of the first. */
@@ -118,10 +120,13 @@ export class RigRun {
   }
 
   private watch(): void {
-    const nowMs = performance.now();
-    if (nowMs - this.lastBeatMs > DEAD_MAN_MS) {
-      this.cut("operator_lost", `Nothing heard from the operator's page for ${DEAD_MAN_MS} ms.`);
-    } else if (this.state === "armed" && nowMs - this.armedMs > ARMED_FOR_MS) {
+    if (this.deadMan.look(performance.now())) {
+      // When this process was the one that was late, a beat may lie in the socket already.
+      afterArrivals(() => {
+        const silence = this.deadMan.look(performance.now());
+        if (silence) this.cut("operator_lost", silence);
+      });
+    } else if (this.state === "armed" && performance.now() - this.armedMs > ARMED_FOR_MS) {
       this.cut("disarmed", `Armed for ${ARMED_FOR_MS / 1000} s without a start.`);
     }
   }

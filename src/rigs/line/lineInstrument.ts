@@ -1,5 +1,6 @@
 import net from "node:net";
 import { type Readings } from "../../core/bench/run/series";
+import { afterArrivals } from "../afterArrivals";
 import { type CommandMap } from "../commandMap";
 import { type Instrument, InstrumentError, type InstrumentIdentity } from "../instruments";
 import { type InstrumentAddress } from "../scpi/scpiInstrument";
@@ -50,9 +51,10 @@ export function connectLine({ host, port }: InstrumentAddress, map: CommandMap):
         close: () => lose("closed by the agent"),
       });
     };
+    const silentMs = () => performance.now() - heardMs;
+    const isSilent = () => silentMs() > (isOpen ? SILENCE_MS : CONNECT_TIMEOUT_MS);
     const watch = setInterval(() => {
-      const silentMs = performance.now() - heardMs;
-      if (silentMs > (isOpen ? SILENCE_MS : CONNECT_TIMEOUT_MS)) lose(`silent for ${Math.round(silentMs)} ms`);
+      if (isSilent()) afterArrivals(() => isSilent() && lose(`silent for ${Math.round(silentMs())} ms`));
     }, WATCH_EVERY_MS);
     socket.setEncoding("utf8");
     socket.on("error", (error) => lose(error.message));

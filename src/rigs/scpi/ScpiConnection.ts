@@ -1,4 +1,5 @@
 import net from "node:net";
+import { afterArrivals } from "../afterArrivals";
 import { InstrumentError } from "../instruments";
 
 interface Pending {
@@ -67,12 +68,15 @@ export class ScpiConnection {
    */
   query(command: string, timeoutMs = ANSWER_TIMEOUT_MS): Promise<string> {
     return new Promise((resolve, reject) => {
-      const timer = setTimeout(() => this.drop(`no answer to ${command} within ${timeoutMs} ms`), timeoutMs);
-      this.pending.push({ resolve, reject, timer });
+      const giveUp = () => {
+        if (this.pending.includes(waiting)) this.drop(`no answer to ${command} within ${timeoutMs} ms`);
+      };
+      const waiting: Pending = { resolve, reject, timer: setTimeout(() => afterArrivals(giveUp), timeoutMs) };
+      this.pending.push(waiting);
       try {
         this.send(command);
       } catch (error) {
-        clearTimeout(timer);
+        clearTimeout(waiting.timer);
         this.pending.pop();
         reject(error as Error);
       }
