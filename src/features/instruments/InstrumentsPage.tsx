@@ -1,7 +1,7 @@
 "use client";
 
 import { Button } from "antd";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { channelOf } from "@/core/bench/run/channels";
 import { type InstrumentIdentity } from "@/rigs/instruments";
 import { type ShopInstrument } from "./instrument";
@@ -26,6 +26,11 @@ export interface InstrumentsPageProps {
 export function InstrumentsPage({ instruments, mayEdit }: InstrumentsPageProps) {
   const [chosen, choose] = useState<number | "new" | null>(null);
   const one = instruments.find(({ id }) => id === chosen) ?? null;
+  const detail = useRef<HTMLDivElement>(null);
+  // On a narrow screen it lies below the list.
+  useEffect(() => {
+    if (chosen !== null) detail.current?.scrollIntoView({ block: "start" });
+  }, [chosen]);
   return (
     <div className={styles.page}>
       <section className="panel stack" aria-label="Instruments">
@@ -63,15 +68,42 @@ export function InstrumentsPage({ instruments, mayEdit }: InstrumentsPageProps) 
         </div>
         {mayEdit && <Button onClick={() => choose("new")}>Add an instrument</Button>}
       </section>
-      {(one || chosen === "new") && (
-        <InstrumentForm
-          key={one ? `${one.id} ${one.version}` : "new"}
-          instrument={one}
-          mayEdit={mayEdit}
-          onSaved={(id) => choose(id)}
-        />
-      )}
+      <div ref={detail} className={styles.detail}>
+        {one || chosen === "new" ? (
+          <InstrumentForm
+            key={one ? `${one.id} ${one.version}` : "new"}
+            instrument={one}
+            mayEdit={mayEdit}
+            onSaved={(id) => choose(id)}
+          />
+        ) : (
+          <HowToConnect />
+        )}
+      </div>
     </div>
+  );
+}
+
+/** What stands beside the list until one is chosen. */
+function HowToConnect() {
+  return (
+    <section className="panel stack" aria-label="How they are reached">
+      <h2>How they are reached</h2>
+      <p>
+        <strong>SCPI over TCP:</strong> supplies, meters, a throttle box. Only these may drive, for a cut must be
+        confirmed. What is asked of each stands in a small command map that you can take from a file and hand on.
+      </p>
+      <p>
+        <strong>Lines over TCP:</strong> a home-made stand that says “rpm 12040, grams 412” ten times a second.
+      </p>
+      <p>
+        <strong>Serial port of this computer:</strong> the same lines over USB; the port is opened on the bench page.
+      </p>
+      <p className="soft">
+        Choose one on the list for its serial number and calibration. A run says so when its verdict rests on one that
+        is overdue.
+      </p>
+    </section>
   );
 }
 

@@ -228,7 +228,7 @@ export function judgeServo(
     chart: {
       xLabel: "Pulse, µs",
       yLabel: "Angle, °",
-      points: quiet.map(({ pulseUs, angleDeg }) => ({ x: pulseUs, y: angleDeg, isOutlier: false })),
+      points: free.map((plateau) => ({ x: plateau.pulseUs, y: plateau.angleDeg, isOutlier: !quiet.includes(plateau) })),
       line: [Math.min(...pulses), Math.max(...pulses)].map((x) => ({ x, y: fit.intercept.value + perUs * x })),
     },
   };
