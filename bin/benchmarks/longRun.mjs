@@ -13,9 +13,10 @@ const SPEED = Number(process.env.LONGRUN_SPEED ?? 5);
 const RATE_HZ = 100 * SPEED;
 const HALF_MS = (MINUTES * 60_000) / SPEED / 2;
 const WARM_UP_MS = 20_000;
-/** The picture of a run fills up and is halved, so that its memory saws up and down: the highest of half a minute's looks counts. */
-const HEAP_LOOKS = 12;
-const HEAP_EVERY_MS = 2500;
+/** The heap is looked at in a run of its own, for a forced collection makes long frames; at first the page's code is still warming. */
+const HEAP_FROM_MS = 60_000;
+const HEAP_FOR_MS = 180_000;
+const HEAP_EVERY_MS = 5000;
 const LONG_FRAME_MS = 50;
 /** The eight channels that were asked for: volts, amps, speed, thrust, both vibrations and both temperatures. */
 const INSTRUMENTS = ["Throttle box", "Wattmeter", "Thrust stand", "Thermometer"];
@@ -38,20 +39,20 @@ export async function measureLongRun({ url, env, stack }) {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await signIn(page, url);
     const [job] = await ask("SELECT id FROM job WHERE bay = 'bench' AND closed_at IS NULL ORDER BY id LIMIT 1");
-    const devtools = await page.context().newCDPSession(page);
-
     // The page asks for the kind's own rate; here the rig is to sample as fast as the figure asks.
     await page.route("**/api/rig/arm", (route) =>
       route.continue({ postData: JSON.stringify({ ...route.request().postDataJSON(), rateHz: RATE_HZ }) }),
     );
     await ask("UPDATE instrument SET is_used = name IN (?)", [INSTRUMENTS]);
-    const first = await runFor(page, devtools, `${url}/jobs/${job.id}/bench`, HALF_MS);
+    const bench = `${url}/jobs/${job.id}/bench`;
+    await reportHeap(page, await page.context().newCDPSession(page), bench);
+    const first = await runFor(page, bench, HALF_MS);
     const seenBefore = await seenSeconds(page);
     stack.children.web.kill("SIGKILL");
     await new Promise((resolve) => setTimeout(resolve, 2500));
     const afterWeb = await newestRun(ask);
     await stack.startWeb();
-    const second = await runFor(page, devtools, `${url}/jobs/${job.id}/bench`, HALF_MS);
+    const second = await runFor(page, bench, HALF_MS);
     const seen = await seenSeconds(page);
     stack.children.rig.removeAllListeners("exit");
     stack.children.rig.kill("SIGKILL");
@@ -78,11 +79,6 @@ export async function measureLongRun({ url, env, stack }) {
       atLeast: true,
     });
     reportFrames([first, second], machine);
-    say(
-      `             heap after collection, highest of some looks, MB: ${first.heap.join(" → ")}, ${second.heap.join(" → ")}`,
-    );
-    const growth = Math.max(first.heap[1] / first.heap[0], second.heap[1] / second.heap[0]) - 1;
-    reportFigure("growth of the page's heap within a run", growth * 100, "%", 10);
     reportFigure(
       "web killed: samples missing before the cut",
       afterWeb.cutAtS - afterWeb.lastS,
@@ -127,7 +123,8 @@ function reportFrames(halves, machine) {
     );
 }
 
-async function runFor(page, devtools, address, forMs) {
+/** Arms and starts a run that would last an hour. */
+async function startRun(page, address) {
   await page.goto(address);
   await page.getByRole("button", { name: "Power draw", exact: true }).first().click();
   await page.getByLabel("Profile").click();
@@ -143,8 +140,11 @@ async function runFor(page, devtools, address, forMs) {
   await page.getByText(/^Armed\./).waitFor();
   await page.mouse.up();
   await page.getByRole("button", { name: /^Run: / }).click();
+}
+
+async function runFor(page, address, forMs) {
+  await startRun(page, address);
   await page.waitForTimeout(WARM_UP_MS);
-  const early = await keptHeap(page, devtools);
   await page.evaluate((longMs) => {
     const seen = (window.seenFrames = { last: performance.now(), longest: 0, long: [], count: 0 });
     const frame = (now) => {
@@ -160,21 +160,44 @@ async function runFor(page, devtools, address, forMs) {
       requestAnimationFrame(frame);
     });
   }, LONG_FRAME_MS);
-  // Frames are counted between the forced collections: what those take is not the page's.
-  await page.waitForTimeout(forMs - WARM_UP_MS - 2 * HEAP_LOOKS * HEAP_EVERY_MS);
+  await page.waitForTimeout(forMs - WARM_UP_MS);
   const { long, longest, count } = await page.evaluate(() => window.seenFrames);
-  return { longestFrameMs: longest, longFrames: long, frames: count, heap: [early, await keptHeap(page, devtools)] };
+  return { longestFrameMs: longest, longFrames: long, frames: count };
 }
 
-/** MB that the page holds on to after everything that can go has gone: the highest of some looks. */
-async function keptHeap(page, devtools) {
+/**
+ * What the page holds on to after everything that can go has gone, looked at again and again. The picture of a run fills up and is
+ * halved, so that it saws up and down: what counts is the slope of the line through all looks.
+ */
+async function reportHeap(page, devtools, address) {
+  await startRun(page, address);
+  await page.waitForTimeout(HEAP_FROM_MS);
   const looks = [];
-  for (let look = 0; look < HEAP_LOOKS; look++) {
+  for (let atMs = 0; atMs < HEAP_FOR_MS; atMs += HEAP_EVERY_MS) {
     await page.waitForTimeout(HEAP_EVERY_MS);
     await devtools.send("HeapProfiler.collectGarbage");
     looks.push((await devtools.send("Runtime.getHeapUsage")).usedSize / 1e6);
   }
-  return Number(Math.max(...looks).toFixed(1));
+  const isLive = await page.locator('[data-live="true"]').count();
+  await page.keyboard.press("Space");
+  const { mean, slope, slopeError } = lineThrough(looks);
+  const growth = slope * (looks.length - 1);
+  const samples = Math.round((HEAP_FOR_MS / 1000) * RATE_HZ);
+  say(
+    `             heap over ${samples} samples${isLive ? "" : " (THE RUN WAS CUT MEANWHILE)"}: ${mean.toFixed(1)} MB, from ${Math.min(...looks).toFixed(1)} to ${Math.max(...looks).toFixed(1)}, growing by ${growth.toFixed(2)} ± ${(2 * slopeError * (looks.length - 1)).toFixed(2)} MB`,
+  );
+  reportFigure("growth of the page's heap", (100 * growth) / mean, "%", 5);
+}
+
+/** Least squares of values over their places: the slope for each place, with its standard error. */
+function lineThrough(values) {
+  const count = values.length;
+  const mean = values.reduce((sum, value) => sum + value, 0) / count;
+  const middle = (count - 1) / 2;
+  const spread = values.reduce((sum, _, at) => sum + (at - middle) ** 2, 0);
+  const slope = values.reduce((sum, value, at) => sum + (at - middle) * (value - mean), 0) / spread;
+  const left = values.reduce((sum, value, at) => sum + (value - mean - slope * (at - middle)) ** 2, 0);
+  return { mean, slope, slopeError: Math.sqrt(left / (count - 2) / spread) };
 }
 
 /** Seconds of the run that the page has seen, as it says itself. */
