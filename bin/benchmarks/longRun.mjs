@@ -178,13 +178,17 @@ async function reportHeap(page, devtools, address) {
     await devtools.send("HeapProfiler.collectGarbage");
     looks.push((await devtools.send("Runtime.getHeapUsage")).usedSize / 1e6);
   }
-  const isLive = await page.locator('[data-live="true"]').count();
+  // A picture that grew no more because the run was cut would prove nothing.
+  if ((await page.locator('[data-live="true"]').count()) === 0) {
+    const state = await page.locator('[aria-live="assertive"]').first().textContent();
+    return say(`NOT REACHED  growth of the page's heap: the run was cut meanwhile (${state})`);
+  }
   await page.keyboard.press("Space");
   const { mean, slope, slopeError } = lineThrough(looks);
   const growth = slope * (looks.length - 1);
   const samples = Math.round((HEAP_FOR_MS / 1000) * RATE_HZ);
   say(
-    `             heap over ${samples} samples${isLive ? "" : " (THE RUN WAS CUT MEANWHILE)"}: ${mean.toFixed(1)} MB, from ${Math.min(...looks).toFixed(1)} to ${Math.max(...looks).toFixed(1)}, growing by ${growth.toFixed(2)} ± ${(2 * slopeError * (looks.length - 1)).toFixed(2)} MB`,
+    `             heap over ${samples} samples: ${mean.toFixed(1)} MB, from ${Math.min(...looks).toFixed(1)} to ${Math.max(...looks).toFixed(1)}, growing by ${growth.toFixed(2)} ± ${(2 * slopeError * (looks.length - 1)).toFixed(2)} MB`,
   );
   reportFigure("growth of the page's heap", (100 * growth) / mean, "%", 5);
 }
