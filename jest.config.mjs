@@ -19,6 +19,8 @@ const MODULES = ["react-hotkeys-hook"];
 
 /** `unit` and `pages` need nothing; `integration` needs the database that bin/test.mjs starts. */
 const config = {
+  // A machine that others use as well may be many times slower for a while.
+  testTimeout: 30_000,
   projects: [
     { ...shared, displayName: "unit", testMatch: ["<rootDir>/src/**/*.test.ts", "<rootDir>/tests/replays/*.test.ts"] },
     {
