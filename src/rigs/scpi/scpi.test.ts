@@ -39,6 +39,26 @@ describe("ScpiConnection", () => {
     line.drop("done");
   });
 
+  it("takes an answer that lies in the socket already, though its own process stood still beyond the time for it", async () => {
+    const timeoutMs = 60;
+    const server = net.createServer((socket) => {
+      socket.on("error", () => undefined); // a line that was given up is reset
+      socket.on("data", () => {
+        socket.write("12.5\n");
+        // Before the answer is read, and with the timer due when it goes on.
+        setImmediate(() => {
+          const untilMs = performance.now() + 2 * timeoutMs;
+          while (performance.now() < untilMs);
+        });
+      });
+    });
+    await new Promise<void>((resolve) => server.listen(0, "127.0.0.1", resolve));
+    const line = await ScpiConnection.open("127.0.0.1", (server.address() as net.AddressInfo).port);
+    await expect(line.query("MEAS:VOLT?", timeoutMs)).resolves.toBe("12.5");
+    line.drop("done");
+    server.close();
+  });
+
   it("puts an answer together that comes in pieces", async () => {
     const server = net.createServer((socket) => {
       socket.on("data", () => {
