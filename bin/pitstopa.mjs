@@ -17,7 +17,8 @@ const HELP = `pitstopa: the bench partner of a drone repair technician, for scri
   pitstopa bench FILE.csv --kind motor|servo|power|meter|pack|esc [--json]
                                                fit and judge a table of readings, or a run's own file; columns name their
                                                unit: "voltage [V]"
-      motor: --mass G --prop INCHES            power: --baseline FILE.csv --continuous A --flight-share N
+      motor: --mass G --prop INCHES            power: --continuous A --flight-share N
+      motor, servo, esc, power: --baseline FILE.csv, the same from when it was good
       meter: --scale N                         esc:   --continuous A --burst A --limit-c N --motors N (for a run's file)
       pack:  --capacity MAH --c-rating N --peak A --cruise A --chemistry LiPo|LiHV|Li-ion|LiFePO4
   pitstopa backup FILE                         write the whole shop into one file

@@ -1,4 +1,5 @@
 import { type Readings } from "../../core/bench/run/series";
+import { afterArrivals } from "../afterArrivals";
 import { type InstrumentConfig } from "../commandMap";
 import { type Instrument, InstrumentError, type InstrumentIdentity } from "../instruments";
 import { SILENCE_MS } from "./lineInstrument";
@@ -18,8 +19,9 @@ export class PushedInstrument implements Instrument {
     readonly identity: InstrumentIdentity,
   ) {
     this.channels = map.channels.map(({ channel }) => channel);
+    const isSilent = () => performance.now() - this.heardMs > SILENCE_MS;
     this.watch = setInterval(() => {
-      if (performance.now() - this.heardMs > SILENCE_MS) this.lose("nothing more came from the serial port");
+      if (isSilent()) afterArrivals(() => isSilent() && this.lose("nothing more came from the serial port"));
     }, 50);
     this.watch.unref();
   }

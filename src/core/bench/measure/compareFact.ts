@@ -72,18 +72,20 @@ export function compareFact<Facts>(rule: FactRule<Facts>, who: string, own: Fact
 /**
  * Holds the facts of one part against its own from when it was good.
  *
- * @returns What is off, the most telling first; one sentence when nothing is.
+ * @returns What is off, the most telling first, or one sentence that nothing is; and for each reading of the fault library that was
+ *   compared whether it is so.
  */
 export function compareWithBaseline<Facts>(
   rules: readonly FactRule<Facts>[],
   facts: Facts,
-  baseline: Facts,
-): Judgement[] {
+  baseline: Facts | null,
+): { judgements: Judgement[]; evidence: Record<string, boolean> } {
   const compared = rules.flatMap((rule) => {
-    const [own, before] = [rule.of(facts), rule.of(baseline)];
+    const [own, before] = [rule.of(facts), baseline && rule.of(baseline)];
     return own && before ? [compareFact(rule, "", own, { ...before, what: "its baseline" })] : [];
   });
-  if (compared.length === 0) return [];
   const odd = compared.filter(({ word }) => word !== "good").sort((a, b) => b.size - a.size);
-  return odd.length > 0 ? odd : [{ word: "good", reason: "It is as its baseline." }];
+  const alike: Judgement[] = compared.length > 0 ? [{ word: "good", reason: "It is as its baseline." }] : [];
+  const answered = compared.flatMap(({ reading, word }) => (reading ? [[reading, word === "bad"] as const] : []));
+  return { judgements: odd.length > 0 ? odd : alike, evidence: Object.fromEntries(answered) };
 }

@@ -100,12 +100,12 @@ export function judgeEsc(
   }
   const reachedS = timeToReach(heat.fit, rating.limitC);
   const esc = factsOf(heat.fit, meanA);
-  const compared = baseline ? compareWithBaseline(ESC_RULES, esc, baseline) : [];
+  const compared = compareWithBaseline(ESC_RULES, esc, baseline);
   return {
     esc,
-    ...verdictOf([...amps, judgeHeat(heat.fit, reachedS, rating.limitC), ...compared]),
+    ...verdictOf([...amps, judgeHeat(heat.fit, reachedS, rating.limitC), ...compared.judgements]),
     figures: figuresOf(heat.fit, meanA, reachedS, rating.limitC),
-    evidence: { "esc-heat": reachedS !== null || compared.some(({ word }) => word === "bad"), ...drawn },
+    evidence: { "esc-heat": reachedS !== null || compared.evidence["esc-heat"] === true, ...drawn },
     chart: chartOf(longest, heat.fit),
   };
 }

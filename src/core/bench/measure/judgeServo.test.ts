@@ -165,4 +165,18 @@ describe("judgeServo", () => {
     expect(measured.reasons[0]).toMatch(/was not held/);
     expect(measured.figures.some(({ label }) => label === "Stall current")).toBe(false);
   });
+
+  it("is held against itself when it was good, and tells Isolate what drags", () => {
+    const drawing = (amps: number) =>
+      timed().map((sample, at, all) => ({
+        ...sample,
+        currentA: at > 0 && sample.angleDeg !== all[at - 1]!.angleDeg ? amps : 0.03,
+      }));
+    const { servo: good } = judgeServo(drawing(0.4));
+    expect(judgeServo(drawing(0.4), {}, good).reasons).toContain("It is as its baseline.");
+    const drags = judgeServo(drawing(0.8), {}, good);
+    expect(drags.reasons[0]).toMatch(/^Current moving 100 ± \d+ % above its baseline: it drags/);
+    expect(drags.evidence["servo-amps"]).toBe(true);
+    expect(judgeServo(drawing(0.8)).evidence).not.toHaveProperty("servo-amps");
+  });
 });

@@ -163,6 +163,7 @@ export function judgeServo(
     travelDeg: travel ? known(travel.up + travel.down, 0.2) : null,
     movingA: factOf(amps.moving, 0.01),
   };
+  const compared = compareWithBaseline(SERVO_RULES, servo, baseline);
   const slow = facts.seconds !== null && sheet.secondsPer60 ? facts.seconds / sheet.secondsPer60 - 1 : null;
   // What it does at rest by itself is no chatter of the motors.
   const chatters = facts.chatter !== null && facts.chatter > 1.5 * (facts.jitter ?? 0);
@@ -190,7 +191,7 @@ export function judgeServo(
         : []),
       ...judge("asymmetry", facts.asymmetry, (size) => `Travels ${(size * 100).toFixed(0)} % further one way`, ""),
       ...judge("deadBand", facts.deadBand, (size) => `Moves only from a change of ${size.toFixed(0)} µs on`, " µs"),
-      ...(baseline ? compareWithBaseline(SERVO_RULES, servo, baseline) : []),
+      ...compared.judgements,
       ...judge("slow", slow, (size) => `Takes ${(size * 100).toFixed(0)} % longer for 60° than its sheet says`, ""),
     ]),
     figures: [
@@ -215,8 +216,11 @@ export function judgeServo(
       ...figure("Current, highest", amps.highest, "A", 2),
     ],
     evidence: {
+      ...compared.evidence,
       "horn-at-centre": facts.centre > LIMITS.centre.bad,
-      ...(facts.jitter !== null && { "servo-at-rest": facts.jitter > LIMITS.jitter.bad }),
+      ...(facts.jitter !== null && {
+        "servo-at-rest": facts.jitter > LIMITS.jitter.bad || compared.evidence["servo-at-rest"] === true,
+      }),
       ...(facts.hysteresis !== null && { "surface-play": facts.hysteresis > LIMITS.hysteresis.bad }),
       ...(reachesEnds(free) && { "servo-hum-at-ends": stopped.length > 0 }),
       ...(facts.chatter !== null && { "jumps-at-throttle": chatters && facts.chatter > LIMITS.chatter.watched }),
