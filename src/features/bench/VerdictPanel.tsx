@@ -10,6 +10,7 @@ import { FailureNotice } from "@/shared/FailureNotice";
 import { formatQuantity } from "@/shared/format";
 import { useVerb } from "@/shared/useVerb";
 import { type AssessedRun, type RunRange } from "./assessRun";
+import { BASELINED_PART } from "./baselinedPart";
 import { keepRunAction } from "./bench.action";
 import styles from "./Bench.module.css";
 import { MeasuredResult } from "./MeasuredResult";
@@ -140,6 +141,7 @@ function KeepRun({
 /** Whose baseline a run can be; null when it can be none. */
 function baselineOwner({ kind, options: { position } }: AssessedRun["run"]): string | null {
   if (kind === "power-draw") return "this craft’s baseline";
-  if (kind === "motor") return "these motors’ baseline";
-  return (kind === "servo" || kind === "esc") && position ? `the baseline of ${position}` : null;
+  const part = BASELINED_PART[kind];
+  if (part === "motor") return "these motors’ baseline";
+  return part && position ? `the baseline of ${position}` : null;
 }

@@ -14,7 +14,8 @@ import { assessLadder } from "./assessLadder";
 import { type BenchRun } from "./benchRun";
 import { getRun, listSamples } from "./benchRunRepository";
 import { linePartsOf } from "./lineParts";
-import { type PartFacts, type BaselinedPart } from "./partBaselineRepository";
+import { type BaselinedPart } from "./baselinedPart";
+import { type PartFacts } from "./partBaselineRepository";
 import { pastOfRun } from "./pastOfRun";
 import { listRunNotes, type RunNote } from "./runNoteRepository";
 

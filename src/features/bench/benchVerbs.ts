@@ -24,13 +24,13 @@ import { type Db } from "@/server/db";
 import { environment } from "@/server/env";
 import { AppError } from "@/server/errors";
 import { type AssessedRun, assessRun } from "./assessRun";
+import { BASELINED_PART } from "./baselinedPart";
 import { type ArmRunInput, type KeepRunInput } from "./bench.schema";
 import { endRun, insertRun } from "./benchRunRepository";
 import { ladderSoFar } from "./assessLadder";
 import { linePartsOf } from "./lineParts";
 import { measurementEvents } from "./measurementEvents";
 import { setPartBaseline } from "./partBaselineRepository";
-import { BASELINED_PART } from "./pastOfRun";
 import { simulatedDriveOf } from "./simulatedDriveOf";
 
 /**

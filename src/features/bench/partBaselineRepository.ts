@@ -4,6 +4,7 @@ import { type EscFacts } from "@/core/bench/measure/judgeEsc";
 import { type ServoFacts } from "@/core/bench/measure/judgeServo";
 import { type MotorFacts } from "@/core/bench/measure/motorFacts";
 import { type Db } from "@/server/db";
+import { type BaselinedPart } from "./baselinedPart";
 
 /** What is kept of each kind of part that has baselines. */
 export interface PartFacts {
@@ -11,9 +12,6 @@ export interface PartFacts {
   servo: ServoFacts;
   esc: EscFacts;
 }
-
-/** A kind of part that is held against itself. */
-export type BaselinedPart = keyof PartFacts;
 
 /** Baselines of a kind, by the part's position on the craft. */
 export type PartBaselines<Kind extends BaselinedPart> = Map<string, { runId: number; facts: PartFacts[Kind] }>;

@@ -1,16 +1,9 @@
 import "server-only";
 import { type MeasurementPast } from "@/core/bench/measure/measureColumns";
-import { type RunKind } from "@/core/bench/run/runKinds";
 import { type Db } from "@/server/db";
 import { type BenchRun } from "./benchRun";
-import { type BaselinedPart, listPartBaselines, type PartBaselines } from "./partBaselineRepository";
-
-/** Kinds of runs that measure parts which have baselines of their own. */
-export const BASELINED_PART: Readonly<Partial<Record<RunKind, BaselinedPart>>> = {
-  motor: "motor",
-  servo: "servo",
-  esc: "esc",
-};
+import { BASELINED_PART, type BaselinedPart } from "./baselinedPart";
+import { listPartBaselines, type PartBaselines } from "./partBaselineRepository";
 
 /**
  * What the parts that a run measures were like when they were known to be good. A run is not compared with itself.

@@ -15,7 +15,7 @@ const LINES = {
     `^settle\\s+${NUMBER}\\s*%${MOTOR}\\s+(\\w+)\\s+within\\s+${NUMBER}\\s+over\\s+${NUMBER}\\s*s\\s+at most\\s+${NUMBER}\\s*s$`,
     "i",
   ),
-  servo: new RegExp(`^servo\\s+${NUMBER}\\s*(?:µs|us)\\s+${NUMBER}\\s*s$`, "i"),
+  servo: new RegExp(`^servo\\s+${NUMBER}\\s*[µμu]s\\s+${NUMBER}\\s*s$`, "i"),
 };
 
 /** Least and most of a figure of a profile, by its unit. */
@@ -23,7 +23,6 @@ const BOUNDS: Readonly<Record<string, readonly [number, number]>> = {
   "%": [0, 100],
   s: [0.1, LONGEST_HOLD_S],
   µs: [500, 2500],
-  us: [500, 2500],
 };
 
 /** One line of each kind, as a help. */
@@ -56,14 +55,13 @@ export function readProfile(text: string): ProfileStep[] {
 
 /** Figures of a line that no step may have, in the words of the line. */
 function refuseBeyond(line: string, at: number): void {
-  const beyond = [...line.matchAll(new RegExp(`${NUMBER}\\s*(%|s\\b|µs|us)`, "gi"))].find(([, digits, unit]) => {
-    const [least, most] = BOUNDS[unit!.toLowerCase()]!;
-    return Number(digits) < least || Number(digits) > most;
-  });
-  if (!beyond) return;
-  const unit = beyond[2]!.toLowerCase();
-  const [least, most] = BOUNDS[unit]!;
-  throw new CoreInputError("out_of_range", `Line ${at}: ${beyond[0]} lies beyond ${least} to ${most} ${unit}.`);
+  for (const [figure, digits, symbol] of line.matchAll(new RegExp(`${NUMBER}\\s*(%|s\\b|[µμu]s)`, "gi"))) {
+    // The micro sign, the Greek letter and a plain u are typed for one another.
+    const unit = symbol === "%" || symbol!.length === 1 ? symbol!.toLowerCase() : "µs";
+    const [least, most] = BOUNDS[unit]!;
+    if (Number(digits) < least || Number(digits) > most)
+      throw new CoreInputError("out_of_range", `Line ${at}: ${figure} lies beyond ${least} to ${most} ${unit}.`);
+  }
 }
 
 function readLine(line: string, at: number): ProfileStep[] {

@@ -85,6 +85,13 @@ describe("a profile in words", () => {
     );
     expect(() => readProfile("")).toThrow(/at least one step/);
     expect(() => readProfile("hold 140 % 4 s")).toThrow(/^Line 1: 140 % lies beyond 0 to 100 %/);
+    // The micro sign, the Greek letter, a plain u.
+    for (const micro of ["\u00b5", "\u03bc", "u"]) {
+      expect(readProfile(`servo 1500 ${micro}s 2 s`)).toMatchObject([{ pulseS: expect.closeTo(1.5e-3, 9) }]);
+      expect(() => readProfile(`hold 0 % 1 s\nservo 300 ${micro}s 2 s`)).toThrow(
+        /^Line 2: 300 .s lies beyond 500 to 2500 µs/,
+      );
+    }
   });
 });
 
