@@ -2,6 +2,7 @@ import { act, fireEvent, render, screen } from "@testing-library/react";
 import { RUN_PLANS } from "@/core/bench/run/runKinds";
 import { type InstrumentStatus, type RigStatus } from "@/rigs/runProtocol";
 import { QueryProvider } from "@/shared/QueryProvider";
+import { IDLE_RUN } from "./liveRun.fixture";
 import { rigCalls } from "./rigCalls";
 import { RigPanel, type RunOrder } from "./RigPanel";
 import { type LiveRun } from "./useRun";
@@ -33,16 +34,6 @@ const order: RunOrder = {
   areLimitsSuggested: true,
   problem: null,
 };
-const idle: LiveRun = {
-  phase: "idle",
-  status: null,
-  points: {},
-  latest: {},
-  problem: null,
-  arm: () => Promise.resolve(),
-  start: jest.fn(() => Promise.resolve()),
-  stop: jest.fn(),
-};
 
 async function show(rig: RigStatus | Error, change: { live?: Partial<LiveRun>; order?: Partial<RunOrder> } = {}) {
   const connect = jest.mocked(rigCalls.connect);
@@ -54,7 +45,7 @@ async function show(rig: RigStatus | Error, change: { live?: Partial<LiveRun>; o
       <RigPanel
         plan={RUN_PLANS.motor}
         order={{ ...order, ...change.order }}
-        live={{ ...idle, ...change.live }}
+        live={{ ...IDLE_RUN, ...change.live }}
         serial={serial}
         isDemo={false}
         overdue={["Old meter"]}

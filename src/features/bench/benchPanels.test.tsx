@@ -3,6 +3,7 @@ import { RUN_PLANS } from "@/core/bench/run/runKinds";
 import { type AssessedRun } from "./assessRun";
 import { type BenchRun } from "./benchRun";
 import { FigureTable } from "./FigureTable";
+import { IDLE_RUN } from "./liveRun.fixture";
 import { RunList, type RunLine } from "./RunList";
 import { RunReadout } from "./RunReadout";
 import { type LiveRun } from "./useRun";
@@ -101,17 +102,6 @@ describe("FigureTable", () => {
 });
 
 describe("RunReadout", () => {
-  const live = (more: Partial<LiveRun>): LiveRun => ({
-    phase: "idle",
-    status: null,
-    points: {},
-    latest: {},
-    problem: null,
-    arm: () => Promise.resolve(),
-    start: () => Promise.resolve(),
-    stop: () => undefined,
-    ...more,
-  });
   const assessed = (run: Partial<BenchRun>): AssessedRun =>
     ({
       run: { id: 12, kind: "motor", cutCause: "end_of_profile", cutDetail: "", ...run },
@@ -131,7 +121,15 @@ describe("RunReadout", () => {
     replayed: { time: number; throttle: number } | null = null,
   ) => {
     const isLive = more.phase === "running" || more.phase === "armed" || more.phase === "server lost";
-    render(<RunReadout live={live(more)} assessed={run} isLive={isLive} plan={RUN_PLANS.motor} replayed={replayed} />);
+    render(
+      <RunReadout
+        live={{ ...IDLE_RUN, ...more }}
+        assessed={run}
+        isLive={isLive}
+        plan={RUN_PLANS.motor}
+        replayed={replayed}
+      />,
+    );
     return screen.getByText((_, element) => element?.getAttribute("aria-live") === "assertive");
   };
   const reading = (name: string) => document.querySelector(`[data-reading="${name}"]`)!;
