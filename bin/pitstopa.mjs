@@ -13,7 +13,7 @@ const HELP = `pitstopa: the bench partner of a drone repair technician, for scri
   pitstopa isolate --case FILE.json [--json]   weigh a case: suspects and next checks
   pitstopa isolate --list-checks [--json]      every check of the shipped library with its outcomes
   pitstopa isolate --list-faults [--json]      every fault mode
-  pitstopa isolate --list-readings [--json]    everything that can be seen or measured
+  pitstopa isolate --list-symptoms [--json]    everything that can be seen or measured
   pitstopa bench FILE.csv --kind motor|servo|power|meter|pack|esc [--json]
                                                fit and judge a table of readings, or a run's own file; columns name their
                                                unit: "voltage [V]"
@@ -27,7 +27,7 @@ const HELP = `pitstopa: the bench partner of a drone repair technician, for scri
 
 A case file holds
   { "context": { "craftKind": "quad", "phase": "landing", "history": "crash" },
-    "findings": [ { "reading": "picture-black", "value": true },
+    "findings": [ { "symptom": "picture-black", "value": true },
                   { "check": "camera-supply", "outcome": "good", "doubtful": true } ] }
 
 backup and restore use DATABASE_URL, or the private server of npm run demo.`;
@@ -60,7 +60,8 @@ function readArguments() {
         case: { type: "string" },
         "list-checks": { type: "boolean", default: false },
         "list-faults": { type: "boolean", default: false },
-        "list-readings": { type: "boolean", default: false },
+        "list-symptoms": { type: "boolean", default: false },
+        "list-readings": { type: "boolean", default: false }, // what it was called before
         json: { type: "boolean", default: false },
         kind: { type: "string" },
         scale: { type: "string" },
@@ -90,7 +91,9 @@ async function isolate(values) {
   const built = join(root, "dist/isolateCommand.mjs");
   if (!existsSync(built)) await buildProcesses();
   const command = await import(built);
-  const listed = ["checks", "faults", "readings"].filter((what) => values[`list-${what}`]);
+  const listed = ["checks", "faults", "symptoms"].filter(
+    (what) => values[`list-${what}`] || (what === "symptoms" && values["list-readings"]),
+  );
   if (listed.length > 0) {
     for (const what of listed) {
       say(values.json ? JSON.stringify(command.listEntries(what), null, 2) : command.listingText(what));

@@ -64,7 +64,7 @@ async function shootAll(browser, url) {
   });
   await shoot(wide.page, "rig", "/instruments", (page) => page.getByText("Wattmeter").first().click());
   await shoot(wide.page, "packs", "/packs");
-  await shoot(wide.page, "sums", "/sums/drive-matching");
+  await shoot(wide.page, "calculators", "/calculators/drive-matching");
   const burnt = await jobOf(wide.page, "Board burnt, second time");
   await shoot(wide.page, "refit", `/jobs/${burnt}/refit`);
   const hot = await jobOf(wide.page, "Picture goes after four minutes");

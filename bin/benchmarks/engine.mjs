@@ -9,8 +9,8 @@ export async function measureEngine() {
   const result = JSON.parse(
     await need("The engine's benchmark", process.execPath, [join(root, "dist/benchmarkIsolate.mjs")]),
   );
-  const { faults, checks, readings, rows, ratios } = result;
-  say(`\n== Isolation engine: ${faults} faults, ${checks} checks, ${readings} readings`);
+  const { faults, checks, symptoms, rows, ratios } = result;
+  say(`\n== Isolation engine: ${faults} faults, ${checks} checks, ${symptoms} symptoms`);
   for (const { name, meanMs, p95Ms } of rows) {
     if (name.startsWith("posteriors")) reportFigure(`${name}, p95 (mean ${meanMs.toFixed(2)})`, p95Ms, "ms", 10);
     else say(`             ${name}: mean ${meanMs.toFixed(2)} ms, p95 ${p95Ms.toFixed(2)} ms`);

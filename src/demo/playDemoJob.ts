@@ -107,7 +107,7 @@ async function playStep(context: VerbContext, jobId: number, step: DemoStep): Pr
         kind: step.kind,
         state: "failed",
         note: step.note,
-        readingId: step.reading,
+        symptomId: step.symptom,
       }));
     case "waive":
       return void (await decideProof(context, {
@@ -115,7 +115,7 @@ async function playStep(context: VerbContext, jobId: number, step: DemoStep): Pr
         kind: step.kind,
         state: "waived",
         note: step.note,
-        readingId: null,
+        symptomId: null,
       }));
     case "fly":
       return void (await logSortie(context, {
@@ -151,7 +151,7 @@ async function meetProofs(context: VerbContext, jobId: number, count: "all" | "b
         : proofs.slice(0, count);
   for (const { kind } of chosen) {
     const { version } = await getJob(context.pool, jobId);
-    await decideProof(context, { jobId, version, kind, state: "met", note: "", readingId: null });
+    await decideProof(context, { jobId, version, kind, state: "met", note: "", symptomId: null });
   }
 }
 

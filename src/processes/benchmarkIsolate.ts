@@ -1,24 +1,24 @@
 import { Bench } from "tinybench";
-import { type Finding, gatherReadings } from "../core/isolate/caseFindings";
-import { compileLibrary } from "../core/isolate/compileLibrary";
-import { withGeneratedChecks } from "../core/isolate/generateChecks";
-import { isolateCase } from "../core/isolate/isolateCase";
-import { shippedLibrary } from "../core/isolate/library";
-import { type CaseContext } from "../core/isolate/library.types";
-import { weighCase } from "../core/isolate/weighCase";
+import { type Finding, gatherSymptoms } from "../core/diagnosis/caseFindings";
+import { compileLibrary } from "../core/diagnosis/compileLibrary";
+import { withGeneratedChecks } from "../core/diagnosis/generateChecks";
+import { diagnoseCase } from "../core/diagnosis/diagnoseCase";
+import { shippedLibrary } from "../core/diagnosis/shippedLibrary";
+import { type CaseContext } from "../core/diagnosis/library.types";
+import { weighCase } from "../core/diagnosis/weighCase";
 import { enumeratePairs } from "./benchmark/enumeratePairs";
 
 // Times the engine on the full library. Prints one JSON object.
 
 const library = withGeneratedChecks(shippedLibrary);
 const context: CaseContext = { craftKind: "quad", phase: "landing", history: "crash" };
-const seen = (readingId: string, value = true): Finding => ({ kind: "reading", readingId, value });
+const seen = (symptomId: string, value = true): Finding => ({ kind: "symptom", symptomId, value });
 const answered = (checkId: string, outcomeId: string): Finding => ({ kind: "check", checkId, outcomeId });
 
 const CASES: Readonly<Record<string, Finding[]>> = {
   "nothing seen": [],
-  "3 readings": [seen("picture-black"), answered("overlay", "none"), answered("camera-supply", "good")],
-  "12 readings, 5 of them true": [
+  "3 symptoms": [seen("picture-black"), answered("overlay", "none"), answered("camera-supply", "good")],
+  "12 symptoms, 5 of them true": [
     seen("picture-black"),
     seen("dropped"),
     seen("lamps-out"),
@@ -32,7 +32,7 @@ const CASES: Readonly<Record<string, Finding[]>> = {
     answered("cells-after-load", "even"),
     answered("hold-props", "holds"),
   ],
-  "12 readings, all true": [
+  "12 symptoms, all true": [
     "picture-black",
     "overlay-missing",
     "dropped",
@@ -55,7 +55,7 @@ for (const [name, findings] of Object.entries(CASES)) {
 const prices = { labourCentsPerHour: 5400, partCents: {}, retestMinutes: 20, proofMinutes: 30, givenUpCents: 40000 };
 for (const [name, findings] of Object.entries(CASES)) {
   bench.add(`whole answer with advice and explanations, ${name}`, () =>
-    isolateCase(library, { context, findings, prices }),
+    diagnoseCase(library, { context, findings, prices }),
   );
 }
 await bench.run();
@@ -69,11 +69,11 @@ const rows = bench.tasks.map(({ name, result }) => {
 /** The engine against the plain enumeration of all pairs, by turns in one run so that both see the same machine. */
 function ratio(findings: readonly Finding[]) {
   const compiled = compileLibrary(library, context);
-  const readings = gatherReadings(library, findings);
+  const symptoms = gatherSymptoms(library, findings);
   const times = { plainMs: [] as number[], engineMs: [] as number[] };
   for (let round = 0; round < 5; round++) {
     const begun = performance.now();
-    enumeratePairs(compiled, readings, library.checks);
+    enumeratePairs(compiled, symptoms, library.checks);
     const between = performance.now();
     for (let i = 0; i < 20; i++) weighCase(library, context, findings);
     times.plainMs.push(between - begun);
@@ -87,8 +87,8 @@ process.stdout.write(
   `${JSON.stringify({
     faults: library.faults.length,
     checks: library.checks.length,
-    readings: library.readings.length,
+    symptoms: library.symptoms.length,
     rows,
-    ratios: ["3 readings", "12 readings, 5 of them true"].map((name) => ({ name, ...ratio(CASES[name]!) })),
+    ratios: ["3 symptoms", "12 symptoms, 5 of them true"].map((name) => ({ name, ...ratio(CASES[name]!) })),
   })}\n`,
 );

@@ -1,8 +1,8 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
-import { withGeneratedChecks } from "../core/isolate/generateChecks";
-import { shippedLibrary } from "../core/isolate/library";
-import { DEFAULT_WORKSHOP } from "../features/knowledge/defaultWorkshop";
+import { withGeneratedChecks } from "../core/diagnosis/generateChecks";
+import { shippedLibrary } from "../core/diagnosis/shippedLibrary";
+import { DEFAULT_WORKSHOP } from "../features/faultLibrary/defaultWorkshop";
 import { replayStory, type Story } from "../sim/replay";
 
 // benchmarkReplays FOLDER: what the engine makes of each story in the folder. Prints a JSON array.

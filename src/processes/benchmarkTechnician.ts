@@ -1,6 +1,6 @@
-import { withGeneratedChecks } from "../core/isolate/generateChecks";
-import { shippedLibrary } from "../core/isolate/library";
-import { DEFAULT_WORKSHOP } from "../features/knowledge/defaultWorkshop";
+import { withGeneratedChecks } from "../core/diagnosis/generateChecks";
+import { shippedLibrary } from "../core/diagnosis/shippedLibrary";
+import { DEFAULT_WORKSHOP } from "../features/faultLibrary/defaultWorkshop";
 import { compareStrategies } from "../sim/compareStrategies";
 
 // benchmarkTechnician JOBS SEED STRATEGY…: what each strategy takes on random crafts. Prints a JSON array of rows.

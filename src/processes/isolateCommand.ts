@@ -1,12 +1,10 @@
 import { CoreInputError } from "../core/CoreInputError";
-import { type Finding } from "../core/isolate/caseFindings";
-import { compileLibrary } from "../core/isolate/compileLibrary";
-import { findingText } from "../core/isolate/findingText";
-import { withGeneratedChecks } from "../core/isolate/generateChecks";
-import { isolateCase } from "../core/isolate/isolateCase";
-import { shippedLibrary } from "../core/isolate/library";
-import { type Library } from "../core/isolate/library.types";
-import { smallestClash } from "../core/isolate/smallestClash";
+import { type Finding } from "../core/diagnosis/caseFindings";
+import { findingText } from "../core/diagnosis/findingText";
+import { withGeneratedChecks } from "../core/diagnosis/generateChecks";
+import { diagnoseCase } from "../core/diagnosis/diagnoseCase";
+import { shippedLibrary } from "../core/diagnosis/shippedLibrary";
+import { type Library } from "../core/diagnosis/library.types";
 import { formatPercent } from "../shared/format";
 import { type CaseFile, CaseFileError, parseCaseFile } from "./isolate/caseFile";
 
@@ -16,17 +14,17 @@ export { listEntries, listingText } from "./isolate/libraryListing";
 /**
  * Weighs a case file.
  *
- * @param text - JSON: `context` (craftKind, phase, history) and `findings`, each `{ reading, value }` or `{ check, outcome }`,
+ * @param text - JSON: `context` (craftKind, phase, history) and `findings`, each `{ symptom, value }` or `{ check, outcome }`,
  *   with `doubtful` where somebody is not sure.
  * @param library - Defaults to the shipped one with its generated checks.
  * @returns Posteriors of all fault modes and the ranked next checks, as plain data.
- * @throws {CaseFileError} When the file is wrong, names what the library has not, or its findings cannot all be true.
+ * @throws {CaseFileError} When the file is wrong or names what the library has not.
  */
 export function weighCaseFile(text: string, library: Library = withGeneratedChecks(shippedLibrary)) {
   const { context, findings: entries } = parseCaseFile(text);
   const findings = entries.map(toFinding);
   try {
-    const result = isolateCase(library, { context, findings });
+    const result = diagnoseCase(library, { context, findings });
     const nameFinding = (place: number) => describe(library, findings[place]!);
     return {
       library: library.version,
@@ -41,7 +39,7 @@ export function weighCaseFile(text: string, library: Library = withGeneratedChec
       isExact: result.isExact,
       bestSet: { faults: result.bestSet.faults.map(({ id }) => id), probability: result.bestSet.probability },
       unexplained: result.unexplained,
-      contradictions: result.clashes.map(({ earlier, later }) => [nameFinding(earlier), nameFinding(later)]),
+      contradictions: result.contradictions.map(({ earlier, later }) => [nameFinding(earlier), nameFinding(later)]),
       nextChecks: result.nextChecks.map(({ check, bits, bitsPerMinute, outcomeProbability }) => ({
         check: check.id,
         title: check.title,
@@ -54,10 +52,7 @@ export function weighCaseFile(text: string, library: Library = withGeneratedChec
     };
   } catch (error) {
     if (!(error instanceof CoreInputError)) throw error;
-    if (error.code !== "impossible_evidence") throw new CaseFileError(error.message);
-    const clash = smallestClash(compileLibrary(library, context), findings);
-    const names = clash.map((place) => describe(library, findings[place]!));
-    throw new CaseFileError(`These findings cannot all be true: ${names.join("; ")}.`);
+    throw new CaseFileError(error.message);
   }
 }
 
@@ -65,7 +60,7 @@ function toFinding(entry: CaseFile["findings"][number]): Finding {
   const doubt = entry.doubtful ? { doubtful: true } : {};
   return "check" in entry
     ? { kind: "check", checkId: entry.check, outcomeId: entry.outcome, ...doubt }
-    : { kind: "reading", readingId: entry.reading, value: entry.value, ...doubt };
+    : { kind: "symptom", symptomId: entry.symptom, value: entry.value, ...doubt };
 }
 
 function describe(library: Library, finding: Finding): string {

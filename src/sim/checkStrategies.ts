@@ -1,10 +1,10 @@
-import { adviseStop, type ShopPrices } from "../core/isolate/adviseStop";
-import { type Finding, gatherReadings } from "../core/isolate/caseFindings";
-import { bearsOnCraft, compileLibrary, toEvidence } from "../core/isolate/compileLibrary";
-import { explainersOf } from "../core/isolate/explainingSets";
-import { type CaseContext, type Check, type FaultMode, type Library } from "../core/isolate/library.types";
-import { posteriors } from "../core/isolate/posteriors";
-import { weighCase } from "../core/isolate/weighCase";
+import { adviseStop, type ShopPrices } from "../core/diagnosis/adviseStop";
+import { type Finding, gatherSymptoms } from "../core/diagnosis/caseFindings";
+import { bearsOnCraft, compileLibrary, toEvidence } from "../core/diagnosis/compileLibrary";
+import { explainersOf } from "../core/diagnosis/candidateDiagnoses";
+import { type CaseContext, type Check, type FaultMode, type Library } from "../core/diagnosis/library.types";
+import { posteriors } from "../core/diagnosis/posteriors";
+import { weighCase } from "../core/diagnosis/weighCase";
 
 /** What is known when the next step is to be chosen. */
 export interface Situation {
@@ -78,7 +78,7 @@ interface Choice {
   suspects: FaultMode[];
   /** Checks not done yet that bear on one of them, in the order of the library. */
   checks: Check[];
-  /** Strongest link from the check's open readings to a fault. */
+  /** Strongest link from the check's open symptoms to a fault. */
   strengthFor: (check: Check, faultId: string) => number;
 }
 
@@ -86,7 +86,7 @@ function fixedOrder(choose: (situation: Situation, choice: Choice) => Check | un
   return (situation) => {
     const { library, context, findings } = situation;
     const compiled = compileLibrary(library, context);
-    const { known, ...doubts } = gatherReadings(library, findings);
+    const { known, ...doubts } = gatherSymptoms(library, findings);
     const evidence = toEvidence(compiled, { known, ...doubts });
     const { marginal } = posteriors(compiled.network, evidence);
     const explainers = explainersOf(compiled.network, evidence);
@@ -97,13 +97,13 @@ function fixedOrder(choose: (situation: Situation, choice: Choice) => Check | un
     if (leader.probability >= SURE_ENOUGH) return { repair: leader.repair };
     const suspects = ordered.filter((index) => marginal[index]! >= WORTH_A_LOOK).map((index) => library.faults[index]!);
     const done = new Set(findings.map((finding) => (finding.kind === "check" ? finding.checkId : "")));
-    const readings = new Map(library.readings.map((reading) => [reading.id, reading]));
+    const symptoms = new Map(library.symptoms.map((symptom) => [symptom.id, symptom]));
     const strengthFor = (check: Check, faultId: string) =>
       Math.max(
         0,
         ...check.outcomes
           .flatMap(({ sets }) => Object.keys(sets))
-          .map((id) => (known.has(id) ? 0 : (readings.get(id)!.links[faultId] ?? 0))),
+          .map((id) => (known.has(id) ? 0 : (symptoms.get(id)!.links[faultId] ?? 0))),
       );
     const checks = library.checks.filter(
       (check) =>

@@ -1,13 +1,13 @@
-import { type Finding } from "../core/isolate/caseFindings";
-import { canHave, priorInContext } from "../core/isolate/compileLibrary";
+import { type Finding } from "../core/diagnosis/caseFindings";
+import { canHave, priorInContext } from "../core/diagnosis/compileLibrary";
 import {
   type CaseContext,
   type Check,
   HISTORIES,
   type Library,
   PHASES,
-  type Reading,
-} from "../core/isolate/library.types";
+  type Symptom,
+} from "../core/diagnosis/library.types";
 import { CRAFT_KIND_LIST } from "../core/refit/craftKinds";
 import { type Random } from "./random";
 
@@ -15,8 +15,8 @@ import { type Random } from "./random";
 export interface HiddenCraft {
   context: CaseContext;
   faults: readonly string[];
-  /** Whether a reading is true on it: drawn when first asked, the same ever after. */
-  shows(readingId: string): boolean;
+  /** Whether a symptom is true on it: drawn when first asked, the same ever after. */
+  shows(symptomId: string): boolean;
 }
 
 /** One craft in so many comes with a second fault that has nothing to do with the first. Trade judgement. */
@@ -29,26 +29,26 @@ const RED_HERRING = 0.1;
 /**
  * Makes a craft with these faults.
  *
- * @param fixed - Readings that are known beforehand, as in a story; the others are drawn by the noisy-OR of the library.
+ * @param fixed - Symptoms that are known beforehand, as in a story; the others are drawn by the noisy-OR of the library.
  */
 export function hiddenCraft(
-  { readings }: Library,
+  { symptoms }: Library,
   context: CaseContext,
   faults: readonly string[],
   random: Random,
   fixed: ReadonlyMap<string, boolean> = new Map(),
 ): HiddenCraft {
-  const byId = new Map(readings.map((reading) => [reading.id, reading]));
+  const byId = new Map(symptoms.map((symptom) => [symptom.id, symptom]));
   const drawn = new Map(fixed);
   return {
     context,
     faults,
-    shows(readingId) {
-      let value = drawn.get(readingId);
+    shows(symptomId) {
+      let value = drawn.get(symptomId);
       if (value === undefined) {
-        const { leak, links } = byId.get(readingId)!;
+        const { leak, links } = byId.get(symptomId)!;
         const isFalse = faults.reduce((product, fault) => product * (1 - (links[fault] ?? 0)), 1 - leak);
-        drawn.set(readingId, (value = random() >= isFalse));
+        drawn.set(symptomId, (value = random() >= isFalse));
       }
       return value;
     },
@@ -81,11 +81,11 @@ export function drawCraft(library: Library, random: Random): { craft: HiddenCraf
 }
 
 /** What the owner mentions of a craft. */
-export function mentioned(library: Library, craft: HiddenCraft, random: Random): Reading[] {
+export function mentioned(library: Library, craft: HiddenCraft, random: Random): Symptom[] {
   const possible = new Set(
     library.faults.filter((fault) => canHave(craft.context.craftKind, fault)).map(({ id }) => id),
   );
-  return library.readings.filter(
+  return library.symptoms.filter(
     ({ id, complaint, links }) =>
       complaint === true &&
       Object.keys(links).some((fault) => possible.has(fault)) &&
@@ -95,8 +95,8 @@ export function mentioned(library: Library, craft: HiddenCraft, random: Random):
 }
 
 /** A complaint as a finding. */
-export function asFinding({ id }: Reading): Finding {
-  return { kind: "reading", readingId: id, value: true };
+export function asFinding({ id }: Symptom): Finding {
+  return { kind: "symptom", symptomId: id, value: true };
 }
 
 /** What the craft answers to a check: the one outcome that fits what it shows. */

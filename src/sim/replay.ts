@@ -1,7 +1,7 @@
-import { type ShopPrices } from "../core/isolate/adviseStop";
-import { type Finding, gatherReadings, getCheck } from "../core/isolate/caseFindings";
-import { type CaseContext, type Library } from "../core/isolate/library.types";
-import { weighCase } from "../core/isolate/weighCase";
+import { type ShopPrices } from "../core/diagnosis/adviseStop";
+import { type Finding, gatherSymptoms, getCheck } from "../core/diagnosis/caseFindings";
+import { type CaseContext, type Library } from "../core/diagnosis/library.types";
+import { weighCase } from "../core/diagnosis/weighCase";
 import { engineAdvice } from "./checkStrategies";
 import { hiddenCraft } from "./hiddenCraft";
 import { seededRandom } from "./random";
@@ -17,7 +17,8 @@ export interface Story {
   causes: readonly string[];
   /** What it was, when it is not in the library. */
   outside?: string;
-  seen: readonly { reading: string; value: boolean }[];
+  /** Stories written before symptoms had their name call them readings. */
+  seen: readonly (({ symptom: string } | { reading: string }) & { value: boolean })[];
   /** In the order they were done. */
   checks: readonly { check: string; outcome: string }[];
 }
@@ -45,7 +46,11 @@ export interface Replay {
  */
 export function replayStory(library: Library, story: Story, prices: ShopPrices, runs = 10): Replay {
   const { title, context, causes } = story;
-  const seen = story.seen.map(({ reading, value }): Finding => ({ kind: "reading", readingId: reading, value }));
+  const seen = story.seen.map((one): Finding => ({
+    kind: "symptom",
+    symptomId: "symptom" in one ? one.symptom : one.reading,
+    value: one.value,
+  }));
   const answers = story.checks.map(({ check, outcome }): Finding => ({
     kind: "check",
     checkId: check,
@@ -75,7 +80,7 @@ function follow(
   prices: ShopPrices,
   runs: number,
 ): NonNullable<Replay["advised"]> {
-  const fixed = gatherReadings(library, [...seen, ...answers]).known;
+  const fixed = gatherSymptoms(library, [...seen, ...answers]).known;
   const tallies = Array.from({ length: runs }, (_, run) => {
     const random = seededRandom(run + 1);
     const craft = hiddenCraft(library, context, causes, random, fixed);

@@ -1,7 +1,7 @@
-import { type ShopPrices } from "../core/isolate/adviseStop";
-import { type CaseContext, type Library } from "../core/isolate/library.types";
-import { withGeneratedChecks } from "../core/isolate/generateChecks";
-import { shippedLibrary } from "../core/isolate/library";
+import { type ShopPrices } from "../core/diagnosis/adviseStop";
+import { type CaseContext, type Library } from "../core/diagnosis/library.types";
+import { withGeneratedChecks } from "../core/diagnosis/generateChecks";
+import { shippedLibrary } from "../core/diagnosis/shippedLibrary";
 import { type NextStep, type Strategy } from "./checkStrategies";
 import { compareStrategies } from "./compareStrategies";
 import { answerOf, drawCraft, hiddenCraft } from "./hiddenCraft";
@@ -25,8 +25,8 @@ const script = (...steps: NextStep[]): Strategy => {
 };
 
 describe("a hidden craft", () => {
-  it("shows a reading as often as the noisy-OR says, and the same however often it is asked", () => {
-    const { leak, links } = library.readings.find(({ id }) => id === "prop-edges")!;
+  it("shows a symptom as often as the noisy-OR says, and the same however often it is asked", () => {
+    const { leak, links } = library.symptoms.find(({ id }) => id === "prop-edges")!;
     const expected = 1 - (1 - leak) * (1 - links["prop-nicked"]!) * (1 - links["prop-hub-cracked"]!);
     const random = seededRandom(11);
     let shown = 0;
@@ -55,8 +55,8 @@ describe("a hidden craft", () => {
         expect(craftKinds).toContain(craftKind);
       }
       const links = complaints.flatMap((finding) =>
-        finding.kind === "reading"
-          ? Object.keys(library.readings.find(({ id }) => id === finding.readingId)!.links)
+        finding.kind === "symptom"
+          ? Object.keys(library.symptoms.find(({ id }) => id === finding.symptomId)!.links)
           : [],
       );
       expect(craft.faults.some((fault) => links.includes(fault))).toBe(true);

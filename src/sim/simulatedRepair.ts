@@ -1,6 +1,6 @@
-import { repairCosts, repairMinutes, type ShopPrices } from "../core/isolate/adviseStop";
-import { type Finding } from "../core/isolate/caseFindings";
-import { type Library } from "../core/isolate/library.types";
+import { repairCosts, repairMinutes, type ShopPrices } from "../core/diagnosis/adviseStop";
+import { type Finding } from "../core/diagnosis/caseFindings";
+import { type Library } from "../core/diagnosis/library.types";
 import { type NextStep, type Strategy } from "./checkStrategies";
 import { answerOf, asFinding, hiddenCraft, type HiddenCraft, mentioned } from "./hiddenCraft";
 import { type Random } from "./random";

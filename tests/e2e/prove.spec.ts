@@ -74,7 +74,7 @@ test("on a phone nothing lies outside the screen", async ({ browser }) => {
     "/craft/1",
     "/library",
     "/workshop",
-    "/sums/endurance",
+    "/calculators/endurance",
     "/jobs/0025/isolate",
     "/jobs/0001/handback",
     "/jobs/0001/bench",

@@ -163,8 +163,8 @@ describe("a motor run", () => {
     const findings = findingsOf(await listEvents(shop.pool, jobId)).map(({ finding }) => finding);
     expect(findings).toEqual(
       expect.arrayContaining([
-        expect.objectContaining({ readingId: "no-load-amps", value: true }),
-        expect.objectContaining({ readingId: "rpm-per-volt", value: false }),
+        expect.objectContaining({ symptomId: "no-load-amps", value: true }),
+        expect.objectContaining({ symptomId: "rpm-per-volt", value: false }),
       ]),
     );
     const kept = (await listEvents(shop.pool, jobId)).find(({ kind }) => kind === "measurement_kept")!;
@@ -424,7 +424,7 @@ describe("ESC settings", () => {
     const kept = (await listEvents(shop.pool, jobId)).find(({ kind }) => kind === "measurement_kept")!;
     expect(kept.payload).toMatchObject({ word: "bad", reasons: ["Timing: ESC 3 has 22°, the others 15°."] });
     expect(findingsOf(await listEvents(shop.pool, jobId)).at(-1)!.finding).toMatchObject({
-      readingId: "esc-settings-read",
+      symptomId: "esc-settings-read",
       value: true,
     });
     const { craftId } = await getJob(shop.pool, jobId);

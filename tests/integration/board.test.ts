@@ -12,7 +12,7 @@ afterAll(() => shop.close());
 
 const everything: BoardFilter = { search: "", bay: null, technicianId: null, closed: false, after: null };
 const board = (filter: Partial<BoardFilter>) => getBoard(shop.viewer, { ...everything, ...filter });
-const ids = async (filter: Partial<BoardFilter>) => (await board(filter)).strips.map(({ jobId }) => jobId);
+const ids = async (filter: Partial<BoardFilter>) => (await board(filter)).tickets.map(({ jobId }) => jobId);
 
 describe("getBoard", () => {
   it("finds a job by craft, tail number, serial, part serial, complaint and number", async () => {
@@ -46,7 +46,7 @@ describe("getBoard", () => {
     let after: BoardFilter["after"] = null;
     do {
       const page = await board({ after });
-      seen.push(...page.strips.map(({ jobId }) => jobId));
+      seen.push(...page.tickets.map(({ jobId }) => jobId));
       after = page.nextAfter;
     } while (after);
     expect(new Set(seen).size).toBe(seen.length);

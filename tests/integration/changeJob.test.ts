@@ -56,7 +56,7 @@ describe("a job's history", () => {
     const seen = await shop.target(jobId);
     const attempts = await Promise.allSettled(
       Array.from({ length: 6 }, () =>
-        addFinding(shop.technician, { ...seen, readingId: "burnt-trace", value: true, doubtful: false, note: "" }),
+        addFinding(shop.technician, { ...seen, symptomId: "burnt-trace", value: true, doubtful: false, note: "" }),
       ),
     );
     expect(attempts.filter(({ status }) => status === "fulfilled")).toHaveLength(1);
@@ -93,8 +93,8 @@ describe("the verbs of Isolate", () => {
     await expect(answer(jobId, "dowsing", "yes")).rejects.toThrow(/no check "dowsing"/);
     await expect(answer(jobId, "overlay", "maybe")).rejects.toThrow(/no outcome "maybe"/);
     await expect(
-      addFinding(shop.technician, { ...target, readingId: "aura", value: true, doubtful: false, note: "" }),
-    ).rejects.toThrow(/no reading "aura"/);
+      addFinding(shop.technician, { ...target, symptomId: "aura", value: true, doubtful: false, note: "" }),
+    ).rejects.toThrow(/no symptom "aura"/);
     await expect(
       nameCause(shop.viewer, { ...target, faultIds: ["camera-dead"], other: "", note: "" }),
     ).rejects.toMatchObject({

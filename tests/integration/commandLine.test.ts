@@ -36,8 +36,8 @@ describe("the pitstopa command", () => {
 
   it("weighs a case as JSON, for scripts", async () => {
     const findings = [
-      { reading: "dropped", value: true },
-      { reading: "resets-10-15-s", value: true },
+      { symptom: "dropped", value: true },
+      { symptom: "resets-10-15-s", value: true },
       { check: "halve-loop-rate", outcome: "rate" },
     ];
     const { code, out } = await pitstopa("isolate", "--case", caseFile("reset.json", { context, findings }), "--json");
@@ -56,7 +56,7 @@ describe("the pitstopa command", () => {
   });
 
   it("weighs the same case as a page, for people", async () => {
-    const file = caseFile("black.json", { context, findings: [{ reading: "picture-black", value: true }] });
+    const file = caseFile("black.json", { context, findings: [{ symptom: "picture-black", value: true }] });
     const { out } = await pitstopa("isolate", "--case", file);
     expect(out).toMatch(/^Suspects\n\s+\d+\s% .+/);
     expect(out).toMatch(/\nNext checks\n\s+\d\.\d\d bit, \d+ min {2}.+/);

@@ -1,4 +1,4 @@
-import { shippedLibrary } from "@/core/isolate/library";
+import { shippedLibrary } from "@/core/diagnosis/shippedLibrary";
 import { getIsolateBay } from "@/features/isolate/getIsolateBay";
 import {
   addExperimentStep,
@@ -20,8 +20,8 @@ let shop: TestShop;
 beforeAll(async () => (shop = await openTestShop()));
 afterAll(() => shop.close());
 
-const see = async (jobId: number, readingId: string, value = true) =>
-  addFinding(shop.technician, { ...(await shop.target(jobId)), readingId, value, doubtful: false, note: "" });
+const see = async (jobId: number, symptomId: string, value = true) =>
+  addFinding(shop.technician, { ...(await shop.target(jobId)), symptomId, value, doubtful: false, note: "" });
 const answer = async (jobId: number, checkId: string, given: { outcomeId?: string; value?: number }) =>
   answerCheck(shop.technician, {
     ...(await shop.target(jobId)),
@@ -94,8 +94,8 @@ describe("a finding", () => {
     const jobId = await shop.receive();
     await see(jobId, "burnt-trace");
     await see(jobId, "burnt-trace", false);
-    const { clash } = await view(jobId);
-    expect(clash).toHaveLength(1);
+    const { contradictions } = await view(jobId);
+    expect(contradictions).toHaveLength(1);
     const onlyLater = await shop.receive();
     await see(onlyLater, "burnt-trace", false);
     expect((await leader(jobId)).probability).toBeCloseTo((await leader(onlyLater)).probability, 9);

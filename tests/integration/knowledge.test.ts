@@ -1,16 +1,16 @@
 import { type RowDataPacket } from "mysql2/promise";
-import { shippedLibrary } from "@/core/isolate/library";
+import { shippedLibrary } from "@/core/diagnosis/shippedLibrary";
 import { decideCase, handBack } from "@/features/handback/handBack";
 import { getIsolateBay } from "@/features/isolate/getIsolateBay";
 import { nameCause } from "@/features/isolate/isolateVerbs";
 import { enterBay } from "@/features/job/enterBay";
 import { getJob } from "@/features/job/jobRepository";
 import { listProofs } from "@/features/job/proofRepository";
-import { getLearnedCauses } from "@/features/knowledge/closedCaseRepository";
-import { getCurrentLibrary } from "@/features/knowledge/currentLibrary";
-import { DEFAULT_WORKSHOP } from "@/features/knowledge/defaultWorkshop";
-import { listRevisions } from "@/features/knowledge/libraryRepository";
-import { getWorkshop } from "@/features/knowledge/workshopRepository";
+import { getLearnedCauses } from "@/features/faultLibrary/closedCaseRepository";
+import { getCurrentLibrary } from "@/features/faultLibrary/currentLibrary";
+import { DEFAULT_WORKSHOP } from "@/features/faultLibrary/defaultWorkshop";
+import { listRevisions } from "@/features/faultLibrary/libraryRepository";
+import { getWorkshop } from "@/features/faultLibrary/workshopRepository";
 import { getRevisionDiff } from "@/features/library/getLibraryPage";
 import { importLibrary, removeEntry, restoreRevision, saveEntry } from "@/features/library/libraryVerbs";
 import { decideProof } from "@/features/prove/proveVerbs";
@@ -104,7 +104,7 @@ describe("the library in the app", () => {
     });
     expect(gone).toMatchObject({ saved: true });
     const { edited } = await getCurrentLibrary(shop.pool);
-    expect(edited.readings.some(({ links }) => "camera-dead" in links)).toBe(false);
+    expect(edited.symptoms.some(({ links }) => "camera-dead" in links)).toBe(false);
   });
 
   it("goes back to the shipped library as a new revision, and keeps the history", async () => {
@@ -174,7 +174,7 @@ describe("learning from closed jobs", () => {
     await changeSetting(shop.technician, { ...(await target()), what: "plug", before: "loose", after: "glued" });
     await enterBay(shop.technician, { ...(await target()), to: "prove", reason: "" });
     for (const { kind } of await listProofs(shop.pool, jobId)) {
-      await decideProof(shop.technician, { ...(await target()), kind, state: "met", note: "", readingId: null });
+      await decideProof(shop.technician, { ...(await target()), kind, state: "met", note: "", symptomId: null });
     }
     await handBack(shop.technician, { ...(await target()), to: "its owner", note: "" });
     return jobId;

@@ -3,8 +3,8 @@ import { keepMeasurement } from "@/features/bench/keepMeasurement";
 import { type KeepMeasurementInput } from "@/features/bench/keepMeasurement.schema";
 import { findingsOf } from "@/features/job/findings";
 import { listEvents } from "@/features/job/jobEventRepository";
-import { getSumPage } from "@/features/sums/getSumPage";
-import { keepSum } from "@/features/sums/keepSum";
+import { getCalculatorPage } from "@/features/calculators/getCalculatorPage";
+import { keepCalculation } from "@/features/calculators/keepCalculation";
 import { openTestShop, type TestShop } from "./testShop";
 
 let shop: TestShop;
@@ -41,11 +41,11 @@ describe("keepMeasurement", () => {
     expect(await findings(jobId)).toEqual(
       expect.arrayContaining([
         expect.objectContaining({
-          readingId: "no-load-amps",
+          symptomId: "no-load-amps",
           value: true,
           note: expect.stringMatching(/^bench, motors/),
         }),
-        expect.objectContaining({ readingId: "winding-off", value: false }),
+        expect.objectContaining({ symptomId: "winding-off", value: false }),
       ]),
     );
   });
@@ -68,13 +68,13 @@ describe("keepMeasurement", () => {
   });
 });
 
-describe("keepSum", () => {
+describe("keepCalculation", () => {
   const given = { charge: 875 * 3.6, time: 5.6 * 60, voltage: 14.8 };
 
   it("keeps what went in and what came out, worked out on the server, in the trade's units", async () => {
     const jobId = await shop.receive();
-    await keepSum(shop.technician, { ...(await shop.target(jobId)), sumId: "mean-current", given });
-    const kept = (await listEvents(shop.pool, jobId)).find(({ kind }) => kind === "sum_kept")!;
+    await keepCalculation(shop.technician, { ...(await shop.target(jobId)), calculatorId: "mean-current", given });
+    const kept = (await listEvents(shop.pool, jobId)).find(({ kind }) => kind === "calculation_kept")!;
     expect(kept.payload).toMatchObject({
       title: "Mean amps",
       given: expect.arrayContaining([{ label: "Put back by the charger", text: "875\u00a0mAh" }]),
@@ -82,16 +82,20 @@ describe("keepSum", () => {
     });
   });
 
-  it("writes a choice by its name, refuses what is out of bounds, and knows no other sums", async () => {
+  it("writes a choice by its name, refuses what is out of bounds, and knows no other calculators", async () => {
     const jobId = await shop.receive();
     const drive = { motor: 1, prop: 1, cells: 4, motors: 4, mass: 0.62, source: 0.02, altitude: 0 };
-    await keepSum(shop.technician, { ...(await shop.target(jobId)), sumId: "drive-matching", given: drive });
-    const kept = (await listEvents(shop.pool, jobId)).find(({ kind }) => kind === "sum_kept")!;
+    await keepCalculation(shop.technician, {
+      ...(await shop.target(jobId)),
+      calculatorId: "drive-matching",
+      given: drive,
+    });
+    const kept = (await listEvents(shop.pool, jobId)).find(({ kind }) => kind === "calculation_kept")!;
     expect(kept.payload).toMatchObject({
       given: expect.arrayContaining([{ label: "Prop", text: "5 inch, 3 blades" }]),
     });
-    const wrong = async (sumId: string, values: Record<string, number>) =>
-      keepSum(shop.technician, { ...(await shop.target(jobId)), sumId, given: values });
+    const wrong = async (calculatorId: string, values: Record<string, number>) =>
+      keepCalculation(shop.technician, { ...(await shop.target(jobId)), calculatorId, given: values });
     await expect(wrong("mean-current", { ...given, time: 0 })).rejects.toThrow("Time flown: between 0.1 and 600 min.");
     await expect(wrong("mean-current", {})).rejects.toThrow(/a number is needed/);
     await expect(wrong("drive-matching", { ...drive, motor: 1.5 })).rejects.toThrow(/Motor: choose one from the list/);
@@ -100,9 +104,13 @@ describe("keepSum", () => {
 
   it("offers open jobs to those who may keep, and none to a viewer", async () => {
     const jobId = await shop.receive();
-    expect((await getSumPage(shop.technician, "mean-current")).jobs.map((job) => job.jobId)).toContain(jobId);
-    const handedOn = await getSumPage(shop.technician, "servo-rail", { stall: "1.45", moving: "<b>", other: "7" });
+    expect((await getCalculatorPage(shop.technician, "mean-current")).jobs.map((job) => job.jobId)).toContain(jobId);
+    const handedOn = await getCalculatorPage(shop.technician, "servo-rail", {
+      stall: "1.45",
+      moving: "<b>",
+      other: "7",
+    });
     expect(handedOn.starts).toEqual({ stall: "1.45" });
-    await expect(getSumPage(shop.viewer, "mean-current")).resolves.toMatchObject({ jobs: [], mayKeep: false });
+    await expect(getCalculatorPage(shop.viewer, "mean-current")).resolves.toMatchObject({ jobs: [], mayKeep: false });
   });
 });

@@ -50,6 +50,27 @@ describe("a new database", () => {
     expect(await loadDemoShop(pool, path.resolve("demo"), new Date())).toBe(false);
   }, 60_000);
 
+  it("renames what older histories called a reading and a sum, and leaves remarks alone", async () => {
+    const { kind, payload } = {
+      kind: "finding_added",
+      payload: { readingId: "dropped", note: 'said "readingId": odd' },
+    };
+    const insert =
+      "INSERT INTO job_event (job_id, seq, at, person_id, job_version, kind, payload) VALUES (1, ?, NOW(), 1, 1, ?, ?)";
+    await pool.execute(insert, [901, kind, JSON.stringify(payload)]);
+    await pool.execute(insert, [902, "sum_kept", JSON.stringify({ sumId: "endurance" })]);
+    await pool.execute(insert, [903, "evidence_given", JSON.stringify({ readings: { dropped: true } })]);
+    const sql = readFileSync(path.join(migrationsFolder, "0008_symptoms_and_calculations.sql"), "utf8");
+    for (const statement of statementsOf(sql)) await pool.query(statement);
+    const renamed = await rows("SELECT kind, payload FROM job_event WHERE job_id = 1 AND seq > 900 ORDER BY seq");
+    expect(renamed.map((row) => [row.kind, JSON.parse(String(row.payload))])).toEqual([
+      ["finding_added", { symptomId: "dropped", note: 'said "readingId": odd' }],
+      ["calculation_kept", { calculatorId: "endurance" }],
+      ["evidence_given", { symptoms: { dropped: true } }],
+    ]);
+    await pool.query("DELETE FROM job_event WHERE job_id = 1 AND seq > 900");
+  });
+
   it("goes into one backup file and comes back whole", async () => {
     const folder = mkdtempSync(path.join(tmpdir(), "pitstopa-"));
     const file = path.join(folder, "shop.backup");

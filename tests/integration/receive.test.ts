@@ -27,7 +27,7 @@ describe("receiveCraft", () => {
     expect(job.nextStep).not.toBe("");
     const findings = findingsOf(await listEvents(shop.pool, job.id));
     expect(findings.map(({ finding }) => finding)).toEqual([
-      { kind: "reading", readingId: "picture-black", value: true },
+      { kind: "symptom", symptomId: "picture-black", value: true },
     ]);
   });
 
@@ -63,7 +63,7 @@ describe("receiveCraft", () => {
   it("refuses something seen that the library has no word for, and stores nothing", async () => {
     const before = [await count("craft"), await count("job")];
     await expect(receiveCraft(shop.technician, intake({ seen: ["picture-black", "aura"] }))).rejects.toThrow(
-      'The library has no reading "aura".',
+      'The library has no symptom "aura".',
     );
     expect([await count("craft"), await count("job")]).toEqual(before);
   });

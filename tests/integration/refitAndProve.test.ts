@@ -1,4 +1,4 @@
-import { shippedLibrary } from "@/core/isolate/library";
+import { shippedLibrary } from "@/core/diagnosis/shippedLibrary";
 import { listFittedParts } from "@/features/craft/fittedPartRepository";
 import { positionsOf } from "@/features/craft/positionsOf";
 import { handBack } from "@/features/handback/handBack";
@@ -26,7 +26,7 @@ const decide = async (jobId: number, kind: string, state: "met" | "failed" | "wa
     kind,
     state,
     note: `${state} in the test`,
-    readingId: state === "failed" ? "dropped" : null,
+    symptomId: state === "failed" ? "dropped" : null,
   });
 const fly = async (jobId: number, seconds: number, failures = 0) =>
   logSortie(shop.technician, { ...(await shop.target(jobId)), seconds, failures, note: "" });
@@ -142,7 +142,7 @@ describe("decideProof", () => {
     expect(job).toMatchObject({ bay: "isolate", cameBackFrom: "prove" });
     expect(job.baysDone).toEqual(["receive"]);
     expect(countedFindings(findingsOf(await listEvents(shop.pool, jobId)), shippedLibrary)).toEqual([
-      { kind: "reading", readingId: "dropped", value: true },
+      { kind: "symptom", symptomId: "dropped", value: true },
     ]);
     await expect(decide(jobId, "mounting", "met")).rejects.toThrow(/decided in Prove/);
   });

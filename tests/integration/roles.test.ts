@@ -21,7 +21,7 @@ import {
 import { enterBay } from "@/features/job/enterBay";
 import { listEvents } from "@/features/job/jobEventRepository";
 import { getJob } from "@/features/job/jobRepository";
-import { DEFAULT_WORKSHOP } from "@/features/knowledge/defaultWorkshop";
+import { DEFAULT_WORKSHOP } from "@/features/faultLibrary/defaultWorkshop";
 import { importLibrary, removeEntry, restoreRevision, saveEntry } from "@/features/library/libraryVerbs";
 import { type VerbContext } from "@/features/people/verbContext";
 import { decideProof, logSortie } from "@/features/prove/proveVerbs";
@@ -30,7 +30,7 @@ import { changeDetails } from "@/features/receive/changeDetails";
 import { getReceiveForm } from "@/features/receive/getReceiveForm";
 import { receiveCraft } from "@/features/receive/receiveCraft";
 import { changeSetting, replacePart } from "@/features/refit/refitVerbs";
-import { keepSum } from "@/features/sums/keepSum";
+import { keepCalculation } from "@/features/calculators/keepCalculation";
 import { saveWorkshop } from "@/features/workshop/saveWorkshop";
 import { randomUuid } from "@/shared/randomUuid";
 import { intake, openTestShop, type TestShop } from "./testShop";
@@ -64,7 +64,7 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
       doubtful: false,
     }),
   addFinding: (context, target) =>
-    addFinding(context, { ...target, readingId: "dropped", value: true, doubtful: false, note: "" }),
+    addFinding(context, { ...target, symptomId: "dropped", value: true, doubtful: false, note: "" }),
   withdrawFinding: (context, target) => withdrawFinding(context, { ...target, seq: 2, andLater: false, reason: "" }),
   doubtFinding: (context, target) => doubtFinding(context, { ...target, seq: 2, doubtful: true }),
   confirmFinding: (context, target) => confirmFinding(context, { ...target, seq: 2 }),
@@ -139,13 +139,17 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
       cRating: null,
       peakA: null,
     }),
-  keepSum: (context, target) =>
-    keepSum(context, { ...target, sumId: "mean-current", given: { charge: 3150, time: 336, voltage: 14.8 } }),
+  keepCalculation: (context, target) =>
+    keepCalculation(context, {
+      ...target,
+      calculatorId: "mean-current",
+      given: { charge: 3150, time: 336, voltage: 14.8 },
+    }),
   replacePart: (context, target) =>
     replacePart(context, { ...target, partId: 1, reason: "burnt", name: "X", serial: "Y", continuousA: null }),
   changeSetting: (context, target) => changeSetting(context, { ...target, what: "rate", before: "8", after: "4" }),
   decideProof: (context, target) =>
-    decideProof(context, { ...target, kind: "continuity", state: "met", note: "", readingId: null }),
+    decideProof(context, { ...target, kind: "continuity", state: "met", note: "", symptomId: null }),
   logSortie: (context, target) => logSortie(context, { ...target, seconds: 60, failures: 0, note: "" }),
   handBack: (context, target) => handBack(context, { ...target, to: "Nobody", note: "" }),
 };
@@ -178,7 +182,7 @@ describe("a viewer", () => {
   it("may look at the board, the craft and the intake", async () => {
     const everything = { search: "", bay: null, technicianId: null, closed: false, after: null };
     const { craftId } = await getJob(shop.pool, jobId);
-    await expect(getBoard(shop.viewer, everything)).resolves.toMatchObject({ strips: expect.any(Array) });
+    await expect(getBoard(shop.viewer, everything)).resolves.toMatchObject({ tickets: expect.any(Array) });
     await expect(getCraftFile(shop.viewer, craftId)).resolves.toMatchObject({ craft: { id: craftId } });
     await expect(getCraftList(shop.viewer)).resolves.not.toHaveLength(0);
     await expect(getReceiveForm(shop.viewer)).resolves.toMatchObject({ personId: shop.viewer.person.id });
@@ -193,7 +197,7 @@ describe("a technician", () => {
         kind: "continuity",
         state: "waived",
         note: "no need",
-        readingId: null,
+        symptomId: null,
       });
     await expect(waive(shop.technician)).rejects.toMatchObject({ code: "forbidden" });
     await expect(waive(shop.lead)).rejects.toMatchObject({ code: "not_ready" }); // past the role, stopped by the bay

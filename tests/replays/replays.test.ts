@@ -1,8 +1,8 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
-import { type ShopPrices } from "../../src/core/isolate/adviseStop";
-import { withGeneratedChecks } from "../../src/core/isolate/generateChecks";
-import { shippedLibrary } from "../../src/core/isolate/library";
+import { type ShopPrices } from "../../src/core/diagnosis/adviseStop";
+import { withGeneratedChecks } from "../../src/core/diagnosis/generateChecks";
+import { shippedLibrary } from "../../src/core/diagnosis/shippedLibrary";
 import { replayStory, type Story } from "../../src/sim/replay";
 
 // Stories of the trade: common practice, no published source. The prices are invented.

@@ -10,8 +10,8 @@ export interface ProofKind {
   /** Proofs that must be met or waived before this one makes sense. */
   after: readonly string[];
   cautions: readonly string[];
-  /** A reading of the isolate library that a failure proves, where there is a plain one. */
-  failureReading?: string;
+  /** A symptom of the isolate library that a failure proves, where there is a plain one. */
+  failureSymptom?: string;
 }
 
 const PROPS_OFF = "Props off.";
@@ -173,7 +173,7 @@ export const PROOF_KINDS = {
     rung: "bench, props off",
     after: ["picture-bench"],
     cautions: [PROPS_OFF],
-    failureReading: "picture-breaks-up-near",
+    failureSymptom: "picture-breaks-up-near",
   },
   compass: {
     title: "Compass calibration",
@@ -209,7 +209,7 @@ export const PROOF_KINDS = {
     rung: "flight",
     after: ["bump-sticks"],
     cautions: [PROPS_ON, FLIGHT],
-    failureReading: "dropped",
+    failureSymptom: "dropped",
   },
   "low-pass": {
     title: "First flight, straight passes by eye",
@@ -245,7 +245,7 @@ export const PROOF_KINDS = {
     rung: "flight",
     after: ["low-hover", "low-pass", "picture-range"],
     cautions: [FLIGHT],
-    failureReading: "picture-comes-and-goes",
+    failureSymptom: "picture-comes-and-goes",
   },
   "full-throttle": {
     title: "Full throttle",
@@ -260,7 +260,7 @@ export const PROOF_KINDS = {
     rung: "flight",
     after: ["low-hover", "low-pass"],
     cautions: [FLIGHT],
-    failureReading: "dropped",
+    failureSymptom: "dropped",
   },
 } as const satisfies Record<string, ProofKind>;
 

@@ -12,7 +12,7 @@ import { QueryProvider } from "@/shared/QueryProvider";
 import styles from "./Bench.module.css";
 import { type RunOptions } from "./benchRun";
 import { EscSettingsPanel } from "./EscSettingsPanel";
-import { FigureTable } from "./FigureTable";
+import { EstimateTable } from "./EstimateTable";
 import { ImportRun } from "./ImportRun";
 import { KindChoice } from "./KindChoice";
 import { MeasurePanel } from "./MeasurePanel";
@@ -191,7 +191,7 @@ function Bench(props: BenchBayProps) {
       {assessed?.measured && assessed.measured.figures.length > 0 && (
         <section className="panel" aria-label="Figures">
           <h2>Figures of run {assessed.run.id}</h2>
-          <FigureTable figures={assessed.measured.figures} />
+          <EstimateTable figures={assessed.measured.figures} />
         </section>
       )}
     </div>

@@ -8,7 +8,7 @@ import { useVerb } from "@/shared/useVerb";
 import { keepMeasurementAction } from "./bench.action";
 import styles from "./Bench.module.css";
 import { exampleReadings } from "./exampleReadings";
-import { FigureTable } from "./FigureTable";
+import { EstimateTable } from "./EstimateTable";
 import { MeasuredResult } from "./MeasuredResult";
 import { type RunOptions } from "./benchRun";
 import { MEASUREMENT_NAMES, measureText } from "./measureText";
@@ -125,7 +125,7 @@ export function MeasurePanel(props: { target: { jobId: number; version: number }
           {result?.ok && (
             <>
               <MeasuredResult measured={result.measured} />
-              <FigureTable figures={result.measured.figures} />
+              <EstimateTable figures={result.measured.figures} />
               <Button
                 type="primary"
                 loading={isBusy}

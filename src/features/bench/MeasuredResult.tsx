@@ -34,5 +34,5 @@ function railBudgetHref({ carried: { servoMovingA: moving, servoStallA: stall } 
   const given = Object.entries({ moving, stall }).flatMap(([name, amps]) =>
     amps === undefined ? [] : [[name, amps.toFixed(2)] as [string, string]],
   );
-  return `/sums/servo-rail?${new URLSearchParams(given).toString()}`;
+  return `/calculators/servo-rail?${new URLSearchParams(given).toString()}`;
 }

@@ -2,7 +2,7 @@ import { fireEvent, render, screen, within } from "@testing-library/react";
 import { RUN_PLANS } from "@/core/bench/run/runKinds";
 import { type AssessedRun } from "./assessRun";
 import { type BenchRun } from "./benchRun";
-import { FigureTable } from "./FigureTable";
+import { EstimateTable } from "./EstimateTable";
 import { IDLE_RUN } from "./liveRun.fixture";
 import { RunList, type RunLine } from "./RunList";
 import { RunReadout } from "./RunReadout";
@@ -75,7 +75,7 @@ describe("FigureTable", () => {
 
   it("puts the figures of several motors side by side, a gap where one lacks one", () => {
     render(
-      <FigureTable
+      <EstimateTable
         figures={[
           figure("Motor 1: no-load current", 0.9, 0.02),
           figure("Motor 2: no-load current", 2.1, 0.03),
@@ -95,7 +95,7 @@ describe("FigureTable", () => {
   });
 
   it("lists single figures one a line and speaks of intervals only where there are some", () => {
-    render(<FigureTable figures={[figure("Gain", 4.1)]} />);
+    render(<EstimateTable figures={[figure("Gain", 4.1)]} />);
     expect(screen.getByRole("row")).toHaveTextContent(/^Gain4\.10/);
     expect(screen.queryByText(/confidence/)).toBeNull();
   });

@@ -185,7 +185,7 @@ function evidenceOf(runId: number, verdict: PowerDrawVerdict | null): NewJobEven
     {
       kind: "evidence_given",
       payload: {
-        readings: { "draws-too-much": change > WATCH_CHANGE },
+        symptoms: { "draws-too-much": change > WATCH_CHANGE },
         source: `bench run ${runId}`,
         note: `${formatChange(change)} at one voltage`,
       },

@@ -1,6 +1,6 @@
 import { CoreInputError } from "@/core/CoreInputError";
 import { measureColumns, type MeasurementKind, type MeasurementOptions } from "@/core/bench/measure/measureColumns";
-import { type Figure, type Measured } from "@/core/bench/measure/measured.types";
+import { type Estimate, type Measured } from "@/core/bench/measure/measured.types";
 import { readColumns, TableError } from "@/shared/readColumns";
 
 /** What each kind is called. */
@@ -27,7 +27,7 @@ export function measureText(text: string, kind: MeasurementKind, options: Measur
 }
 
 /** A figure with its margin and unit: "4.10 ± 0.09 A". */
-export function figureText({ value, halfWidth, unit, decimals }: Figure): string {
+export function estimateText({ value, halfWidth, unit, decimals }: Estimate): string {
   const width = halfWidth === null ? "" : ` ± ${halfWidth.toFixed(decimals)}`;
   return `${value.toFixed(decimals)}${width}${unit && `\u00a0${unit}`}`;
 }

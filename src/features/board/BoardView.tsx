@@ -1,8 +1,8 @@
 import Link from "next/link";
 import { BAY_NAMES } from "@/features/job/bays";
 import { jobNumber } from "@/features/job/job";
-import { type Strip } from "@/features/job/strip";
-import { Ticket } from "@/features/job/Ticket";
+import { type Ticket } from "@/features/job/ticket";
+import { PunchedTicket } from "@/features/job/PunchedTicket";
 import { type BoardQuery, boardHref } from "./boardHref";
 import { BoardSearch } from "./BoardSearch";
 import styles from "./Board.module.css";
@@ -21,12 +21,12 @@ export function BoardView({
   now: Date;
   isFocused: boolean;
 }) {
-  const { strips, nextStep, nextAfter } = board;
-  const groups: [string, Strip[]][] = query.closed
-    ? [["Handed back", strips]]
+  const { tickets, nextStep, nextAfter } = board;
+  const groups: [string, Ticket[]][] = query.closed
+    ? [["Handed back", tickets]]
     : [
-        ["On the bench", strips.filter(({ waitingFor }) => !waitingFor)],
-        ["Waiting", strips.filter(({ waitingFor }) => waitingFor)],
+        ["On the bench", tickets.filter(({ waitingFor }) => !waitingFor)],
+        ["Waiting", tickets.filter(({ waitingFor }) => waitingFor)],
       ];
   return (
     <div className={styles.board}>
@@ -56,12 +56,12 @@ export function BoardView({
               {title} · {group.length}
               {nextAfter ? " on this page" : ""}
             </h2>
-            {group.map((strip) => (
-              <Ticket key={strip.jobId} strip={strip} now={now} />
+            {group.map((ticket) => (
+              <PunchedTicket key={ticket.jobId} ticket={ticket} now={now} />
             ))}
           </section>
         ))}
-      {strips.length === 0 && <EmptyBoard query={query} />}
+      {tickets.length === 0 && <EmptyBoard query={query} />}
       {nextAfter && (
         <Link href={boardHref(query, toAfterKey(nextAfter))} className={styles.more}>
           Further tickets

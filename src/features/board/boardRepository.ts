@@ -2,7 +2,7 @@ import "server-only";
 import { type RowDataPacket } from "mysql2/promise";
 import { type CraftKind } from "@/core/refit/craftKinds";
 import { type Bay } from "@/features/job/bays";
-import { type Strip } from "@/features/job/strip";
+import { type Ticket } from "@/features/job/ticket";
 import { type Db } from "@/server/db";
 
 /** What the board shows. */
@@ -13,11 +13,11 @@ export interface BoardFilter {
   technicianId: number | null;
   /** True for jobs handed back. */
   closed: boolean;
-  /** Strips after this one, by key; null for the first page. */
+  /** Tickets after this one, by key; null for the first page. */
   after: { at: Date; id: number } | null;
 }
 
-interface StripRow extends RowDataPacket {
+interface TicketRow extends RowDataPacket {
   id: number;
   craft_name: string;
   tail_number: string;
@@ -42,10 +42,10 @@ interface StripRow extends RowDataPacket {
 export const PAGE_SIZE = 20;
 
 /**
- * One page of strips and one more to tell whether there are others: open jobs oldest first, closed ones newest first.
+ * One page of tickets and one more to tell whether there are others: open jobs oldest first, closed ones newest first.
  * STRAIGHT_JOIN keeps the order of index job_board; left alone the optimizer starts at the few craft and sorts every job.
  */
-export async function listStrips(db: Db, filter: BoardFilter): Promise<Strip[]> {
+export async function listTickets(db: Db, filter: BoardFilter): Promise<Ticket[]> {
   const where = [filter.closed ? "j.is_open IS NULL" : "j.is_open = 1"];
   const values: (string | number | Date)[] = [];
   if (filter.bay) {
@@ -77,8 +77,8 @@ export async function listStrips(db: Db, filter: BoardFilter): Promise<Strip[]> 
    WHERE ${where.join("\n     AND ")}
    ORDER BY j.received_at ${direction}, j.id ${direction}
    LIMIT ${PAGE_SIZE + 1}`;
-  const [rows] = await db.execute<StripRow[]>(sql, values);
-  return rows.map(toStrip);
+  const [rows] = await db.execute<TicketRow[]>(sql, values);
+  return rows.map(toTicket);
 }
 
 const COUNT_BY_BAY = `
@@ -111,7 +111,7 @@ export async function findNextStep(
   return row ? { jobId: row.id, craftName: row.name, step: row.next_step, worth: row.next_worth, bay: row.bay } : null;
 }
 
-function toStrip(row: StripRow): Strip {
+function toTicket(row: TicketRow): Ticket {
   return {
     jobId: row.id,
     craftName: row.craft_name,

@@ -2,7 +2,7 @@ import "server-only";
 import { mayRelease } from "@/core/prove/orderProofs";
 import { getJobPage } from "@/features/job/getJobPage";
 import { listProofs } from "@/features/job/proofRepository";
-import { findClosedCase } from "@/features/knowledge/closedCaseRepository";
+import { findClosedCase } from "@/features/faultLibrary/closedCaseRepository";
 import { hasRole } from "@/features/people/person";
 import { type VerbContext } from "@/features/people/verbContext";
 import { type HandbackBayProps } from "./HandbackBay";

@@ -7,7 +7,7 @@ import { type Job, jobNumber } from "@/features/job/job";
 import { type NewJobEvent } from "@/features/job/jobEvent.schema";
 import { listEvents } from "@/features/job/jobEventRepository";
 import { listProofs } from "@/features/job/proofRepository";
-import { insertClosedCase, setCaseCounts } from "@/features/knowledge/closedCaseRepository";
+import { insertClosedCase, setCaseCounts } from "@/features/faultLibrary/closedCaseRepository";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
 import { type Db, withTransaction } from "@/server/db";
 import { AppError, NotFoundError } from "@/server/errors";

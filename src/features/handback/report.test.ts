@@ -1,4 +1,4 @@
-import { shippedLibrary } from "@/core/isolate/library";
+import { shippedLibrary } from "@/core/diagnosis/shippedLibrary";
 import { type Craft } from "@/features/craft/craft";
 import { type Job } from "@/features/job/job";
 import { type JobEvent, type NewJobEvent } from "@/features/job/jobEvent.schema";

@@ -1,4 +1,4 @@
-import { type Library } from "@/core/isolate/library.types";
+import { type Library } from "@/core/diagnosis/library.types";
 import { findProofKind } from "@/core/prove/proofKinds";
 import { CRAFT_KINDS } from "@/core/refit/craftKinds";
 import { type Craft } from "@/features/craft/craft";

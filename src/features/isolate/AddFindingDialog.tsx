@@ -3,8 +3,8 @@
 import { Checkbox, Input, type InputRef, Modal, Radio } from "antd";
 import { useRef, useState } from "react";
 import { type CraftKind } from "@/core/refit/craftKinds";
-import { ComplaintPicker } from "@/features/knowledge/ComplaintPicker";
-import { type ComplaintChoice } from "@/features/knowledge/complaintsOf";
+import { ComplaintPicker } from "@/features/faultLibrary/ComplaintPicker";
+import { type ComplaintChoice } from "@/features/faultLibrary/complaintsOf";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { addFindingAction } from "./isolate.action";
@@ -12,18 +12,18 @@ import { addFindingAction } from "./isolate.action";
 interface Props {
   target: { jobId: number; version: number };
   craftKind: CraftKind;
-  readings: readonly ComplaintChoice[];
+  symptoms: readonly ComplaintChoice[];
   onClose: () => void;
 }
 
 /** Adds something that was seen, or seen not to be so, at any time. */
-export function AddFindingDialog({ target, craftKind, readings, onClose }: Props) {
+export function AddFindingDialog({ target, craftKind, symptoms, onClose }: Props) {
   const { run, isBusy, failure, reload } = useVerb(addFindingAction);
-  const [readingId, setReadingId] = useState<string | null>(null);
+  const [symptomId, setSymptomId] = useState<string | null>(null);
   const [value, setValue] = useState(true);
   const [doubtful, setDoubtful] = useState(false);
   const [note, setNote] = useState("");
-  const reading = readings.find(({ id }) => id === readingId);
+  const symptom = symptoms.find(({ id }) => id === symptomId);
   const search = useRef<InputRef>(null);
   return (
     <Modal
@@ -31,8 +31,8 @@ export function AddFindingDialog({ target, craftKind, readings, onClose }: Props
       width={820}
       title="Add a finding"
       okText="Add"
-      okButtonProps={{ disabled: !reading, loading: isBusy }}
-      onOk={() => void run({ ...target, readingId, value, doubtful, note }, onClose)}
+      okButtonProps={{ disabled: !symptom, loading: isBusy }}
+      onOk={() => void run({ ...target, symptomId, value, doubtful, note }, onClose)}
       onCancel={onClose}
       // The dialog takes the focus when it opens; the search box is where the next key belongs.
       afterOpenChange={(isOpen) => isOpen && search.current?.focus()}
@@ -40,15 +40,15 @@ export function AddFindingDialog({ target, craftKind, readings, onClose }: Props
       <div className="stack">
         <ComplaintPicker
           kind={craftKind}
-          choices={readings}
-          value={readingId ? [readingId] : []}
-          onChange={(ids) => setReadingId(ids.at(-1) ?? null)}
+          choices={symptoms}
+          value={symptomId ? [symptomId] : []}
+          onChange={(ids) => setSymptomId(ids.at(-1) ?? null)}
           searchRef={search}
         />
-        {reading && (
+        {symptom && (
           <Radio.Group value={value} onChange={(event) => setValue(event.target.value as boolean)}>
-            <Radio value={true}>{reading.whenTrue}</Radio>
-            <Radio value={false}>{reading.whenFalse}</Radio>
+            <Radio value={true}>{symptom.whenTrue}</Radio>
+            <Radio value={false}>{symptom.whenFalse}</Radio>
           </Radio.Group>
         )}
         <Checkbox checked={doubtful} onChange={(event) => setDoubtful(event.target.checked)}>

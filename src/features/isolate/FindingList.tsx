@@ -26,10 +26,10 @@ export function FindingList({ view, mayEdit, isBusy, onAdd, ...deeds }: Props) {
         What we know · {counted.length} {counted.length === 1 ? "finding" : "findings"}
       </h2>
       <p>{view.trail}</p>
-      {view.clash.length > 0 && (
+      {view.contradictions.length > 0 && (
         <div className={styles.second} role="status">
           <strong>These cannot both be so.</strong> The later one counts; take one back or mark it doubtful.
-          {view.clash.map((pair) => (
+          {view.contradictions.map((pair) => (
             <p key={pair}>{pair}</p>
           ))}
         </div>
@@ -63,7 +63,7 @@ export function FindingList({ view, mayEdit, isBusy, onAdd, ...deeds }: Props) {
           <strong>A second fault is likely.</strong> Not explained by the leading cause: {view.unexplained.join("; ")}.
         </p>
       )}
-      {counted.length > 0 && view.unexplained.length === 0 && !view.problem && (
+      {counted.length > 0 && view.unexplained.length === 0 && (
         <p className="soft" style={{ marginTop: 12 }}>
           {view.bestSet.length === 0
             ? "Chance alone explains it about as well as any cause of the library."

@@ -6,7 +6,7 @@ import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { type CraftKind } from "@/core/refit/craftKinds";
 import { uploadPhotos } from "@/features/job/uploadPhotos";
-import { type ComplaintChoice } from "@/features/knowledge/complaintsOf";
+import { type ComplaintChoice } from "@/features/faultLibrary/complaintsOf";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { AddFindingDialog } from "./AddFindingDialog";
@@ -27,7 +27,7 @@ export interface IsolateBayProps {
   number: string;
   craftKind: CraftKind;
   view: IsolateView;
-  readings: readonly ComplaintChoice[];
+  symptoms: readonly ComplaintChoice[];
   experiments: Pick<Parameters<typeof ExperimentPanel>[0], "steps" | "judged">;
   mayEdit: boolean;
   /** Handed back: what was found stays to be read, and nothing is asked any more. */
@@ -39,7 +39,7 @@ const OTHERS_SHOWN = 4;
 
 /** Left what we know, middle the one check in hand, right the suspects. */
 export function IsolateBay(props: IsolateBayProps) {
-  const { target, number, craftKind, view, readings, experiments, mayEdit, isClosed, isHere } = props;
+  const { target, number, craftKind, view, symptoms, experiments, mayEdit, isClosed, isHere } = props;
   const router = useRouter();
   const answer = useVerb(answerCheckAction);
   const withdraw = useVerb(withdrawFindingAction);
@@ -103,8 +103,6 @@ export function IsolateBay(props: IsolateBayProps) {
           ))}
           {isClosed ? (
             <p>Handed back. What was found stands on the left; the next fault is a new visit.</p>
-          ) : view.problem ? (
-            <Contradiction problem={view.problem} clash={view.clash} />
           ) : check ? (
             <>
               {view.advice?.advice === "repair" && (
@@ -138,7 +136,7 @@ export function IsolateBay(props: IsolateBayProps) {
         <ExperimentPanel target={target} {...experiments} mayEdit={mayEdit} />
       )}
       {dialog === "finding" && (
-        <AddFindingDialog target={target} craftKind={craftKind} readings={readings} onClose={() => setDialog(null)} />
+        <AddFindingDialog target={target} craftKind={craftKind} symptoms={symptoms} onClose={() => setDialog(null)} />
       )}
       {dialog === "cause" && <NameCauseDialog target={target} view={view} onClose={() => setDialog(null)} />}
     </div>
@@ -149,21 +147,4 @@ export function IsolateBay(props: IsolateBayProps) {
 function labelOf(checkId: string, { checks, advice }: IsolateView): string {
   if (checkId !== checks[0]?.id) return "Chosen by you";
   return advice?.advice === "repair" ? "Or check further" : "Do this next";
-}
-
-function Contradiction({ problem, clash }: { problem: string; clash: readonly string[] }) {
-  return (
-    <div className="stack">
-      <h1 className="bad">The findings contradict each other</h1>
-      <p>{problem}</p>
-      {clash.length > 0 && (
-        <ul>
-          {clash.map((finding) => (
-            <li key={finding}>{finding}</li>
-          ))}
-        </ul>
-      )}
-      <p>Take back the one you trust least, on the left, or mark it doubtful.</p>
-    </div>
-  );
 }

@@ -1,11 +1,11 @@
 import "server-only";
-import { judgeExperiments } from "@/core/isolate/judgeExperiments";
+import { judgeExperiments } from "@/core/diagnosis/judgeExperiments";
 import { findingsOf } from "@/features/job/findings";
 import { getJobPage } from "@/features/job/getJobPage";
-import { isolationOf } from "@/features/job/isolationOf";
+import { diagnosisOf } from "@/features/job/diagnosisOf";
 import { jobNumber } from "@/features/job/job";
-import { choicesOf } from "@/features/knowledge/complaintsOf";
-import { getKnowledge } from "@/features/knowledge/getKnowledge";
+import { choicesOf } from "@/features/faultLibrary/complaintsOf";
+import { getKnowledge } from "@/features/faultLibrary/getKnowledge";
 import { hasRole } from "@/features/people/person";
 import { type VerbContext } from "@/features/people/verbContext";
 import { type IsolateBayProps } from "./IsolateBay";
@@ -21,8 +21,8 @@ export async function getIsolateBay(context: VerbContext, jobId: number): Promis
     target: { jobId: job.id, version: job.version },
     number: jobNumber(job.id),
     craftKind: craft.kind,
-    view: isolateView(isolationOf(job, craft.kind, findings, knowledge), findings, knowledge),
-    readings: choicesOf(knowledge.library).filter(({ craftKinds }) => craftKinds.includes(craft.kind)),
+    view: isolateView(diagnosisOf(job, craft.kind, findings, knowledge), findings, knowledge),
+    symptoms: choicesOf(knowledge.library).filter(({ craftKinds }) => craftKinds.includes(craft.kind)),
     experiments: { steps, judged: judgeExperiments(steps) },
     mayEdit: hasRole(context.person, "technician") && !job.closedAt,
     isClosed: job.closedAt !== null,

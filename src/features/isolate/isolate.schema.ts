@@ -23,7 +23,7 @@ export type AnswerCheckInput = v.InferOutput<typeof AnswerCheckInput>;
 /** Something seen without a check. */
 export const AddFindingInput = v.object({
   ...JobTarget.entries,
-  readingId: id,
+  symptomId: id,
   value: v.boolean(),
   doubtful: isDoubtful,
   note: NoteText,

@@ -106,7 +106,7 @@ describe("FindingList", () => {
     ...more,
   });
   const view = (findings: FindingView[], more: Partial<IsolateView> = {}) =>
-    ({ findings, clash: [], unexplained: [], bestSet: ["a"], trail: "", problem: null, ...more }) as IsolateView;
+    ({ findings, contradictions: [], unexplained: [], bestSet: ["a"], trail: "", ...more }) as IsolateView;
   const deeds = () => ({ onWithdraw: jest.fn(), onDoubt: jest.fn(), onConfirm: jest.fn(), onAdd: jest.fn() });
   const show = (given: IsolateView, mayEdit = true) => {
     const doing = deeds();
@@ -157,7 +157,7 @@ describe("FindingList", () => {
   });
 
   it("warns of a second fault and of findings that cannot both be so", () => {
-    show(view([finding(1)], { unexplained: ["lamps stay on"], clash: ["A with B"] }));
+    show(view([finding(1)], { unexplained: ["lamps stay on"], contradictions: ["A with B"] }));
     expect(screen.getByText("A second fault is likely.")).toBeInTheDocument();
     expect(screen.getByRole("status")).toHaveTextContent("A with B");
     expect(screen.queryByText(/explains all of it/)).toBeNull();

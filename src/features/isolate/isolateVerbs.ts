@@ -1,20 +1,20 @@
 import "server-only";
 import { CoreInputError } from "@/core/CoreInputError";
-import { findOutcome, getCheck } from "@/core/isolate/caseFindings";
-import { type Check } from "@/core/isolate/library.types";
-import { outcomeOfValue } from "@/core/isolate/outcomeOfValue";
+import { findOutcome, getCheck } from "@/core/diagnosis/caseFindings";
+import { type Check } from "@/core/diagnosis/library.types";
+import { outcomeOfValue } from "@/core/diagnosis/outcomeOfValue";
 import { getCraft } from "@/features/craft/craftRepository";
 import { bayChange } from "@/features/job/bayChange";
 import { changeJob, type JobChange } from "@/features/job/changeJob";
 import { findingsOf, type JobFinding } from "@/features/job/findings";
-import { isolationOf } from "@/features/job/isolationOf";
+import { diagnosisOf } from "@/features/job/diagnosisOf";
 import { type Job } from "@/features/job/job";
 import { type NewJobEvent } from "@/features/job/jobEvent.schema";
 import { listEvents } from "@/features/job/jobEventRepository";
 import { refreshedHeadline } from "@/features/job/refreshedHeadline";
-import { getCurrentLibrary } from "@/features/knowledge/currentLibrary";
-import { getKnowledge } from "@/features/knowledge/getKnowledge";
-import { requireReading } from "@/features/knowledge/requireReading";
+import { getCurrentLibrary } from "@/features/faultLibrary/currentLibrary";
+import { getKnowledge } from "@/features/faultLibrary/getKnowledge";
+import { requireSymptom } from "@/features/faultLibrary/requireSymptom";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
 import { type Db } from "@/server/db";
 import { AppError } from "@/server/errors";
@@ -71,10 +71,10 @@ function outcomeOf(check: Check, { outcomeId, value }: AnswerCheckInput): string
 /** Writes something that was seen, or seen not to be so, without a check. */
 export async function addFinding(context: VerbContext, input: AddFindingInput): Promise<null> {
   requireRole(context, "technician");
-  const { readingId, value, doubtful, note } = input;
-  await requireReading(context.pool, readingId);
+  const { symptomId, value, doubtful, note } = input;
+  await requireSymptom(context.pool, symptomId);
   return changeJob(context, input, (db, job) =>
-    withEvents(db, job, [{ kind: "finding_added", payload: { readingId, value, doubtful, note } }]),
+    withEvents(db, job, [{ kind: "finding_added", payload: { symptomId, value, doubtful, note } }]),
   );
 }
 
@@ -138,11 +138,11 @@ export async function nameCause(context: VerbContext, input: NameCauseInput): Pr
     const craft = await getCraft(db, job.craftId);
     const knowledge = await getKnowledge(db, craft);
     const { library } = knowledge;
-    const result = isolationOf(job, craft.kind, findingsOf(await listEvents(db, job.id)), knowledge);
+    const diagnosis = diagnosisOf(job, craft.kind, findingsOf(await listEvents(db, job.id)), knowledge);
     const faults = faultIds.map((faultId) => {
       const fault = library.faults.find(({ id }) => id === faultId);
       if (!fault) throw new AppError("invalid_input", `The library has no fault "${faultId}".`);
-      const suspect = result.ok ? result.isolation.suspects.find((one) => one.fault.id === faultId) : undefined;
+      const suspect = diagnosis.suspects.find((one) => one.fault.id === faultId);
       const repair = library.repairs.find(({ id }) => id === fault.repair)!.name;
       return { id: fault.id, name: fault.name, repair, probability: suspect?.probability ?? 0 };
     });

@@ -1,7 +1,7 @@
-import { type Finding } from "@/core/isolate/caseFindings";
-import { testKnowledge } from "@/features/knowledge/testKnowledge";
+import { type Finding } from "@/core/diagnosis/caseFindings";
+import { testKnowledge } from "@/features/faultLibrary/testKnowledge";
 import { type JobFinding } from "@/features/job/findings";
-import { isolationOf } from "@/features/job/isolationOf";
+import { diagnosisOf } from "@/features/job/diagnosisOf";
 import { isolateView } from "./isolateView";
 
 const entry = (seq: number, finding: Finding, over: Partial<JobFinding> = {}): JobFinding => ({
@@ -14,11 +14,11 @@ const entry = (seq: number, finding: Finding, over: Partial<JobFinding> = {}): J
   state: "counted",
   ...over,
 });
-const black = entry(2, { kind: "reading", readingId: "picture-black", value: true });
+const black = entry(2, { kind: "symptom", symptomId: "picture-black", value: true });
 const supply = entry(4, { kind: "check", checkId: "camera-supply", outcomeId: "good" }, { minutes: 3, note: "5.02 V" });
 const viewOf = (findings: JobFinding[]) =>
   isolateView(
-    isolationOf({ phase: "landing", history: "crash" }, "quad", findings, testKnowledge),
+    diagnosisOf({ phase: "landing", history: "crash" }, "quad", findings, testKnowledge),
     findings,
     testKnowledge,
   );
@@ -50,23 +50,7 @@ describe("isolateView", () => {
   });
 
   it("ticks the best explaining set, and names what it leaves unexplained", () => {
-    const view = viewOf([black, entry(3, { kind: "reading", readingId: "picture-breaks-up-near", value: true })]);
+    const view = viewOf([black, entry(3, { kind: "symptom", symptomId: "picture-breaks-up-near", value: true })]);
     expect(view.bestSet.length).toBeGreaterThanOrEqual(1);
-    expect(view.problem).toBeNull();
-  });
-
-  it("shows findings without suspects when the engine cannot weigh them", () => {
-    const view = isolateView(
-      { ok: false, reason: "these findings cannot all be true", clash: ["a", "b"] },
-      [black],
-      testKnowledge,
-    );
-    expect(view).toMatchObject({
-      problem: "these findings cannot all be true",
-      groups: [],
-      checks: [],
-      clash: ["a", "b"],
-    });
-    expect(view.findings).toHaveLength(1);
   });
 });

@@ -1,10 +1,9 @@
-import { findingText } from "@/core/isolate/findingText";
-import { type Isolation, type Suspect } from "@/core/isolate/isolateCase";
-import { type Check, type Library } from "@/core/isolate/library.types";
-import { suspectPartName } from "@/core/isolate/suspectParts";
+import { findingText } from "@/core/diagnosis/findingText";
+import { type Diagnosis, type Suspect } from "@/core/diagnosis/diagnoseCase";
+import { type Check, type Library } from "@/core/diagnosis/library.types";
+import { suspectPartName } from "@/core/diagnosis/suspectParts";
 import { isOpenAnswer, type JobFinding } from "@/features/job/findings";
-import { type JobIsolation } from "@/features/job/isolationOf";
-import { type Knowledge } from "@/features/knowledge/getKnowledge";
+import { type Knowledge } from "@/features/faultLibrary/getKnowledge";
 import { formatMoney, formatPercent } from "@/shared/format";
 
 /** A suspect as a bar. */
@@ -66,9 +65,8 @@ export interface AdviceView {
 
 /** Everything the Isolate page shows, as plain data. */
 export interface IsolateView {
-  problem: string | null;
-  /** Findings that cannot stand together. */
-  clash: string[];
+  /** Sure findings that say opposite things. */
+  contradictions: string[];
   groups: SuspectGroup[];
   /** How many fault modes could not explain anything seen. */
   others: number;
@@ -93,53 +91,33 @@ const CHECKS_SHOWN = 8;
 const MISSING_SHOWN = 3;
 
 /** Turns the engine's answer and the job's findings into what the page shows. */
-export function isolateView(result: JobIsolation, findings: readonly JobFinding[], knowledge: Knowledge): IsolateView {
+export function isolateView(diagnosis: Diagnosis, findings: readonly JobFinding[], knowledge: Knowledge): IsolateView {
   const { library } = knowledge;
-  if (!result.ok) {
-    return {
-      problem: result.reason,
-      clash: result.clash,
-      groups: [],
-      others: 0,
-      findings: findings.map((finding) => toFindingView(library, finding, [], "")),
-      checks: [],
-      missing: [],
-      trail: trailText(library, null, findings),
-      bestSet: [],
-      unexplained: [],
-      mindChangers: [],
-      advice: null,
-      massRanked: 0,
-      isExact: true,
-    };
-  }
-  const { isolation } = result;
-  const explaining = isolation.suspects.filter(({ mayExplain }) => mayExplain);
+  const explaining = diagnosis.suspects.filter(({ mayExplain }) => mayExplain);
   return {
-    problem: null,
-    clash: clashTexts(library, isolation),
+    contradictions: contradictionTexts(library, diagnosis),
     groups: groupSuspects(
       explaining
         .slice(0, SUSPECTS_SHOWN)
         .filter(({ probability }, place) => place < ALWAYS_SHOWN || probability >= SHOWN_FROM),
       knowledge,
     ),
-    others: isolation.suspects.length - explaining.length,
-    findings: findingViews(library, isolation, findings),
-    checks: isolation.nextChecks.slice(0, CHECKS_SHOWN).map((check) => toCheckView(check, knowledge)),
-    missing: isolation.missing
+    others: diagnosis.suspects.length - explaining.length,
+    findings: findingViews(library, diagnosis, findings),
+    checks: diagnosis.nextChecks.slice(0, CHECKS_SHOWN).map((check) => toCheckView(check, knowledge)),
+    missing: diagnosis.missing
       .slice(0, MISSING_SHOWN)
       .map(({ check, missing }) => `${check.title} (${missing.map(missingText).join(", ")})`),
-    trail: trailText(library, isolation, findings),
-    bestSet: isolation.bestSet.faults.map(({ id }) => id),
-    unexplained: isolation.unexplained,
-    mindChangers: isolation.mindChangers.map(
+    trail: trailText(library, diagnosis, findings),
+    bestSet: diagnosis.bestSet.faults.map(({ id }) => id),
+    unexplained: diagnosis.unexplained,
+    mindChangers: diagnosis.mindChangers.map(
       ({ title, answer, newLeader, newProbability }) =>
         `“${title}”: ${answer} → ${newLeader} ${formatPercent(newProbability)}`,
     ),
-    advice: adviceView(library, isolation),
-    massRanked: isolation.massRanked,
-    isExact: isolation.isExact,
+    advice: adviceView(library, diagnosis),
+    massRanked: diagnosis.massRanked,
+    isExact: diagnosis.isExact,
   };
 }
 
@@ -175,12 +153,12 @@ function rateText({ fault, libraryPrior }: Suspect, learned: Knowledge["learned"
 }
 
 /** The engine weighed the counted findings that the library knows, in their order; the list shows the others among them. */
-function findingViews(library: Library, isolation: Isolation, findings: readonly JobFinding[]): FindingView[] {
+function findingViews(library: Library, diagnosis: Diagnosis, findings: readonly JobFinding[]): FindingView[] {
   let place = 0;
   return findings.map((finding) => {
-    const weighed = finding.state === "counted" ? isolation.findings[place] : undefined;
+    const weighed = finding.state === "counted" ? diagnosis.findings[place] : undefined;
     if (!weighed || !isSame(weighed.finding, finding.finding)) return toFindingView(library, finding, [], "");
-    const step = isolation.trail[place++]!;
+    const step = diagnosis.trail[place++]!;
     const nameOf = (faultId: string) => library.faults.find(({ id }) => id === faultId)?.name ?? faultId;
     const parts = [
       step.ruledOut.length > 0 ? `rules out ${step.ruledOut.map(nameOf).join(", ")}` : "",
@@ -215,7 +193,7 @@ function toFindingView(
 }
 
 function toCheckView(
-  { check, bits, previews, splits }: Isolation["nextChecks"][number],
+  { check, bits, previews, splits }: Diagnosis["nextChecks"][number],
   { positions }: Knowledge,
 ): CheckView {
   const { outcomes, fitted, spare, ...rest } = check;
@@ -237,14 +215,14 @@ function toCheckView(
 }
 
 /** "After 3 checks, 14 minutes: camera dead ruled out." */
-function trailText(library: Library, isolation: Isolation | null, findings: readonly JobFinding[]): string {
+function trailText(library: Library, diagnosis: Diagnosis | null, findings: readonly JobFinding[]): string {
   const counted = findings.filter(({ state }) => state === "counted");
   const checks = counted.filter(({ finding }) => finding.kind === "check");
   const minutes = Math.round(counted.reduce((sum, { minutes: each }) => sum + each, 0));
   const done = checks.length === 1 ? "1 check" : `${checks.length} checks`;
-  const out = [...new Set(isolation?.trail.flatMap(({ ruledOut }) => ruledOut) ?? [])].filter(
+  const out = [...new Set(diagnosis?.trail.flatMap(({ ruledOut }) => ruledOut) ?? [])].filter(
     (id) =>
-      !isolation!.suspects.some(
+      !diagnosis!.suspects.some(
         ({ fault, probability, mayExplain }) => fault.id === id && mayExplain && probability > 0.05,
       ),
   );
@@ -253,8 +231,8 @@ function trailText(library: Library, isolation: Isolation | null, findings: read
   return names.length > 0 ? `${head}: ruled out ${names.map(lowerFirst).join(", ")}.` : `${head}.`;
 }
 
-function clashTexts(library: Library, { clashes, findings }: Isolation): string[] {
-  return clashes.map(({ earlier, later }) => {
+function contradictionTexts(library: Library, { contradictions, findings }: Diagnosis): string[] {
+  return contradictions.map(({ earlier, later }) => {
     const text = (place: number) => {
       const { title, detail } = findingText(library, findings[place]!.finding);
       return `“${title}” (${detail})`;
@@ -263,7 +241,7 @@ function clashTexts(library: Library, { clashes, findings }: Isolation): string[
   });
 }
 
-function adviceView(library: Library, { advice }: Isolation): AdviceView | null {
+function adviceView(library: Library, { advice }: Diagnosis): AdviceView | null {
   if (!advice) return null;
   const { plan, repairFirstCents, bestCheck } = advice;
   const nameOf = (id: string) => library.repairs.find((repair) => repair.id === id)?.name ?? id;

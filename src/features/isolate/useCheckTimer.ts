@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 
-/** A stopwatch for the check in hand: started by hand, so that reading the steps does not count. */
+/** A stopwatch for the check in hand: started by hand, so that symptom the steps does not count. */
 export function useCheckTimer() {
   const [startedAt, setStartedAt] = useState<number | null>(null);
   const [elapsedMs, setElapsedMs] = useState(0);

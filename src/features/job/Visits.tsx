@@ -1,15 +1,15 @@
-import { type Strip } from "./strip";
-import { Ticket } from "./Ticket";
+import { type Ticket } from "./ticket";
+import { PunchedTicket } from "./PunchedTicket";
 
 /** A craft's visits to the shop. */
-export function Visits({ strips, now }: { strips: readonly Strip[]; now: Date }) {
+export function Visits({ tickets, now }: { tickets: readonly Ticket[]; now: Date }) {
   return (
     <section className="stack">
-      <h2 className="label">Visits · {strips.length}</h2>
-      {strips.map((strip) => (
-        <Ticket key={strip.jobId} strip={strip} now={now} />
+      <h2 className="label">Visits · {tickets.length}</h2>
+      {tickets.map((ticket) => (
+        <PunchedTicket key={ticket.jobId} ticket={ticket} now={now} />
       ))}
-      {strips.length === 0 && <p className="soft">It has not been here yet.</p>}
+      {tickets.length === 0 && <p className="soft">It has not been here yet.</p>}
     </section>
   );
 }

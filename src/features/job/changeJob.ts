@@ -1,5 +1,5 @@
 import "server-only";
-import { getCurrentLibrary } from "@/features/knowledge/currentLibrary";
+import { getCurrentLibrary } from "@/features/faultLibrary/currentLibrary";
 import { type VerbContext } from "@/features/people/verbContext";
 import { type Db, withTransaction } from "@/server/db";
 import { AppError, ConflictError } from "@/server/errors";

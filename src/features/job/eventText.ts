@@ -1,5 +1,5 @@
-import { findingText } from "@/core/isolate/findingText";
-import { type Library } from "@/core/isolate/library.types";
+import { findingText } from "@/core/diagnosis/findingText";
+import { type Library } from "@/core/diagnosis/library.types";
 import { findProofKind } from "@/core/prove/proofKinds";
 import { formatClock } from "@/shared/format";
 import { BAY_NAMES } from "./bays";
@@ -8,7 +8,7 @@ import { type EventPayload, type NewJobEvent } from "./jobEvent.schema";
 /**
  * One event in a technician's words, for the history, the report and the conflict notice.
  *
- * @param library - For the names of checks and readings.
+ * @param library - For the names of checks and symptoms.
  */
 export function eventText(event: NewJobEvent, library: Library): string {
   switch (event.kind) {
@@ -29,11 +29,11 @@ export function eventText(event: NewJobEvent, library: Library): string {
       return `${detail}: ${title}${withReason(event.payload.note)}`;
     }
     case "finding_added":
-      return `found: ${findingText(library, { ...event.payload, kind: "reading" }).title}${withReason(event.payload.note)}`;
+      return `found: ${findingText(library, { ...event.payload, kind: "symptom" }).title}${withReason(event.payload.note)}`;
     case "evidence_given": {
-      const { readings, source, note } = event.payload;
-      const found = Object.entries(readings).map(
-        ([readingId, value]) => findingText(library, { kind: "reading", readingId, value }).title,
+      const { symptoms, source, note } = event.payload;
+      const found = Object.entries(symptoms).map(
+        ([symptomId, value]) => findingText(library, { kind: "symptom", symptomId, value }).title,
       );
       return `${source} says: ${found.join("; ")}${withReason(note)}`;
     }
@@ -54,7 +54,7 @@ export function eventText(event: NewJobEvent, library: Library): string {
       return `kept bench run ${event.payload.runId} as evidence: ${event.payload.word}. ${event.payload.reasons[0] ?? ""}`;
     case "measurement_kept":
       return `measured: ${event.payload.title}, ${event.payload.word}. ${event.payload.reasons[0] ?? ""}`;
-    case "sum_kept": {
+    case "calculation_kept": {
       const { title, given, results, remarks } = event.payload;
       const list = (entries: readonly { label: string; text: string }[]) =>
         entries.map(({ label, text }) => `${label} ${text}`).join(", ");

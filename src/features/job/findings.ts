@@ -1,6 +1,6 @@
-import { type Finding, OPEN_OUTCOMES } from "@/core/isolate/caseFindings";
-import { isInLibrary } from "@/core/isolate/findingText";
-import { type Library } from "@/core/isolate/library.types";
+import { type Finding, OPEN_OUTCOMES } from "@/core/diagnosis/caseFindings";
+import { isInLibrary } from "@/core/diagnosis/findingText";
+import { type Library } from "@/core/diagnosis/library.types";
 import { type JobEvent } from "./jobEvent.schema";
 
 /** Why a finding does not count. */
@@ -61,8 +61,8 @@ export function countedFindings(findings: readonly JobFinding[], library: Librar
 function findingsIn(event: JobEvent): { finding: Finding; note: string; minutes: number }[] {
   switch (event.kind) {
     case "finding_added": {
-      const { readingId, value, note, doubtful } = event.payload;
-      return [{ finding: { kind: "reading", readingId, value, ...(doubtful && { doubtful }) }, note, minutes: 0 }];
+      const { symptomId, value, note, doubtful } = event.payload;
+      return [{ finding: { kind: "symptom", symptomId, value, ...(doubtful && { doubtful }) }, note, minutes: 0 }];
     }
     case "check_answered": {
       const { checkId, outcomeId, note, minutes, value, doubtful } = event.payload;
@@ -76,17 +76,17 @@ function findingsIn(event: JobEvent): { finding: Finding; note: string; minutes:
       ];
     }
     case "evidence_given": {
-      const { readings, source, note } = event.payload;
-      return Object.entries(readings).map(([readingId, value]) => ({
-        finding: { kind: "reading", readingId, value },
+      const { symptoms, source, note } = event.payload;
+      return Object.entries(symptoms).map(([symptomId, value]) => ({
+        finding: { kind: "symptom", symptomId, value },
         note: [source, note].filter(Boolean).join("; "),
         minutes: 0,
       }));
     }
     case "proof_decided": {
-      const { state, readingId } = event.payload;
-      if (state !== "failed" || readingId === null) return [];
-      return [{ finding: { kind: "reading", readingId, value: true }, note: event.payload.note, minutes: 0 }];
+      const { state, symptomId } = event.payload;
+      if (state !== "failed" || symptomId === null) return [];
+      return [{ finding: { kind: "symptom", symptomId, value: true }, note: event.payload.note, minutes: 0 }];
     }
     default:
       return [];

@@ -2,10 +2,10 @@ import "server-only";
 import { type Craft } from "@/features/craft/craft";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
 import { listJobsOfCraft } from "./jobRepository";
-import { type Strip, stripOf } from "./strip";
+import { type Ticket, ticketOf } from "./ticket";
 
 /** A craft's visits as tickets, newest first. @throws {AppError} `forbidden` */
-export async function getVisits(context: VerbContext, craft: Craft): Promise<Strip[]> {
+export async function getVisits(context: VerbContext, craft: Craft): Promise<Ticket[]> {
   requireRole(context, "viewer");
-  return (await listJobsOfCraft(context.pool, craft.id)).map((job) => stripOf(job, craft));
+  return (await listJobsOfCraft(context.pool, craft.id)).map((job) => ticketOf(job, craft));
 }

@@ -1,4 +1,4 @@
-import { type History, type Phase } from "@/core/isolate/library.types";
+import { type History, type Phase } from "@/core/diagnosis/library.types";
 import { type Bay } from "./bays";
 
 /** One visit of a craft to the shop. */
@@ -18,7 +18,7 @@ export interface Job {
   baysDone: Bay[];
   cameBackFrom: Bay | null;
   waitingFor: string;
-  /** What the strip says: the state of things, and what was done. */
+  /** What the ticket says: the state of things, and what was done. */
   headline: string;
   detail: string;
   /** What to do next, and why it is worth doing. */

@@ -24,9 +24,9 @@ export const EVENT_PAYLOADS = {
     value: v.optional(v.nullable(v.number()), null),
     doubtful: v.optional(v.boolean(), false),
   }),
-  finding_added: v.object({ readingId: id, value: v.boolean(), note: text, doubtful: v.optional(v.boolean(), false) }),
+  finding_added: v.object({ symptomId: id, value: v.boolean(), note: text, doubtful: v.optional(v.boolean(), false) }),
   /** A finding that another bay hands in: a bench run's or a log's verdict. */
-  evidence_given: v.object({ readings: v.record(id, v.boolean()), source: text, note: text }),
+  evidence_given: v.object({ symptoms: v.record(id, v.boolean()), source: text, note: text }),
   finding_withdrawn: v.object({ seq: v.number(), reason: text }),
   finding_doubted: v.object({ seq: v.number(), doubtful: v.boolean() }),
   /** A finding from before the repair was looked at again and is still so. */
@@ -56,7 +56,7 @@ export const EVENT_PAYLOADS = {
       }),
     ),
   }),
-  /** A table of readings that was judged on the bench. */
+  /** A table of symptoms that was judged on the bench. */
   measurement_kept: v.object({
     title: text,
     word: text,
@@ -64,12 +64,12 @@ export const EVENT_PAYLOADS = {
     figures: v.array(v.object({ label: text, text })),
     /** Figures that other parts of the shop go on with, by name. */
     carried: v.optional(v.record(v.string(), v.number())),
-    /** The run it was read off; absent for readings that were typed or came in a file. */
+    /** The run it was read off; absent for symptoms that were typed or came in a file. */
     runId: v.optional(v.number()),
   }),
-  /** A sum of the bench with what it was given and gave, as shown. */
-  sum_kept: v.object({
-    sumId: id,
+  /** A calculation with what it was given and gave, as shown. */
+  calculation_kept: v.object({
+    calculatorId: id,
     title: text,
     given: v.array(v.object({ label: text, text })),
     results: v.array(v.object({ label: text, text })),
@@ -88,7 +88,7 @@ export const EVENT_PAYLOADS = {
     kind: id,
     state: v.picklist(["met", "failed", "waived"]),
     note: text,
-    readingId: v.nullable(id),
+    symptomId: v.nullable(id),
   }),
   sortie_logged: v.object({ seconds: v.number(), failures: v.number(), note: text }),
   handed_back: v.object({ to: text, note: text }),

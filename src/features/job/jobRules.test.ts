@@ -1,20 +1,20 @@
-import { type Finding } from "@/core/isolate/caseFindings";
-import { testKnowledge } from "@/features/knowledge/testKnowledge";
+import { type Finding } from "@/core/diagnosis/caseFindings";
+import { testKnowledge } from "@/features/faultLibrary/testKnowledge";
 import { bayChange } from "./bayChange";
 import { type Bay, BAYS } from "./bays";
 import { eventText } from "./eventText";
 import { countedFindings, findingsOf, isOpenAnswer } from "./findings";
-import { isolationHeadline, isolationOf } from "./isolationOf";
+import { diagnosisHeadline, diagnosisOf } from "./diagnosisOf";
 import { type Job, jobNumber } from "./job";
 import { EVENT_PAYLOADS, type JobEvent, type JobEventKind, type NewJobEvent } from "./jobEvent.schema";
-import { holeState } from "./strip";
+import { holeState } from "./ticket";
 
 const at = new Date("2026-05-01T08:00:00Z");
 const history = (...events: NewJobEvent[]): JobEvent[] =>
   events.map((event, index) => ({ ...event, seq: index + 1, at, personName: "Ines Vaar", jobVersion: index + 1 }));
-const saw = (readingId: string): NewJobEvent => ({
+const saw = (symptomId: string): NewJobEvent => ({
   kind: "finding_added",
-  payload: { readingId, value: true, doubtful: false, note: "" },
+  payload: { symptomId, value: true, doubtful: false, note: "" },
 });
 const answered = (checkId: string, outcomeId: string): NewJobEvent => ({
   kind: "check_answered",
@@ -30,9 +30,9 @@ const swapped: NewJobEvent = {
     reason: "no picture",
   },
 };
-const failed = (readingId: string | null): NewJobEvent => ({
+const failed = (symptomId: string | null): NewJobEvent => ({
   kind: "proof_decided",
-  payload: { kind: "low-hover", state: "failed", note: "fell", readingId },
+  payload: { kind: "low-hover", state: "failed", note: "fell", symptomId },
 });
 
 describe("findingsOf", () => {
@@ -41,7 +41,7 @@ describe("findingsOf", () => {
   it("counts what was seen and answered, in order", () => {
     const findings = findingsOf(history(saw("picture-black"), answered("overlay", "none")));
     expect(countedFindings(findings, testKnowledge.library)).toEqual<Finding[]>([
-      { kind: "reading", readingId: "picture-black", value: true },
+      { kind: "symptom", symptomId: "picture-black", value: true },
       { kind: "check", checkId: "overlay", outcomeId: "none" },
     ]);
   });
@@ -62,12 +62,12 @@ describe("findingsOf", () => {
 
   it("takes a failed proof as a finding when it says what was seen", () => {
     expect(findingsOf(history(swapped, failed("dropped"))).map(({ finding }) => finding)).toEqual([
-      { kind: "reading", readingId: "dropped", value: true },
+      { kind: "symptom", symptomId: "dropped", value: true },
     ]);
     expect(findingsOf(history(swapped, failed(null)))).toEqual([]);
     const met: NewJobEvent = {
       kind: "proof_decided",
-      payload: { kind: "low-hover", state: "met", note: "", readingId: null },
+      payload: { kind: "low-hover", state: "met", note: "", symptomId: null },
     };
     expect(findingsOf(history(met))).toEqual([]);
   });
@@ -75,15 +75,15 @@ describe("findingsOf", () => {
   it("knows an answer that proves nothing", () => {
     expect(isOpenAnswer({ kind: "check", checkId: "overlay", outcomeId: "unclear" })).toBe(true);
     expect(isOpenAnswer({ kind: "check", checkId: "overlay", outcomeId: "none" })).toBe(false);
-    expect(isOpenAnswer({ kind: "reading", readingId: "dropped", value: true })).toBe(false);
+    expect(isOpenAnswer({ kind: "symptom", symptomId: "dropped", value: true })).toBe(false);
   });
 });
 
-describe("isolationHeadline", () => {
+describe("diagnosisHeadline", () => {
   const context = { phase: "landing", history: "crash" } as const;
   const headline = (events: JobEvent[]) => {
     const findings = findingsOf(events);
-    return isolationHeadline(isolationOf(context, "quad", findings, testKnowledge), findings);
+    return diagnosisHeadline(diagnosisOf(context, "quad", findings, testKnowledge), findings);
   };
 
   it("names the leading suspects, the work so far, the next check and its worth", () => {
@@ -155,11 +155,13 @@ describe("bayChange", () => {
 });
 
 describe("holeState", () => {
-  const strip = { bay: "isolate", baysDone: ["receive"], cameBackFrom: "prove", closedAt: null } as const;
+  const ticket = { bay: "isolate", baysDone: ["receive"], cameBackFrom: "prove", closedAt: null } as const;
   it("shows each bay done, in hand, came back from, or left to do", () => {
-    const states = BAYS.map((bay) => holeState({ ...strip, baysDone: [...strip.baysDone] }, bay));
+    const states = BAYS.map((bay) => holeState({ ...ticket, baysDone: [...ticket.baysDone] }, bay));
     expect(states).toEqual(["done", "here", "left to do", "left to do", "came back", "left to do"]);
-    expect(BAYS.map((bay) => holeState({ ...strip, baysDone: [], closedAt: at }, bay))).toEqual(BAYS.map(() => "done"));
+    expect(BAYS.map((bay) => holeState({ ...ticket, baysDone: [], closedAt: at }, bay))).toEqual(
+      BAYS.map(() => "done"),
+    );
   });
 });
 
@@ -181,7 +183,7 @@ describe("eventText", () => {
     evidence_given: [
       {
         kind: "evidence_given",
-        payload: { readings: { "draws-too-much": true }, source: "bench run 4", note: "+27 %" },
+        payload: { symptoms: { "draws-too-much": true }, source: "bench run 4", note: "+27 %" },
       },
       /^bench run 4 says: Draws more than it used to \(\+27 %\)$/,
     ],
@@ -216,11 +218,11 @@ describe("eventText", () => {
       },
       /^measured: Pack, bad\. Cell 3 has 1\.8 times the resistance\.$/,
     ],
-    sum_kept: [
+    calculation_kept: [
       {
-        kind: "sum_kept",
+        kind: "calculation_kept",
         payload: {
-          sumId: "mean-current",
+          calculatorId: "mean-current",
           title: "Mean amps",
           given: [{ label: "Time flown", text: "5.6 min" }],
           results: [{ label: "Mean current", text: "9.38 A" }],

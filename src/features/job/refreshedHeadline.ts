@@ -1,17 +1,17 @@
 import "server-only";
 import { findProofKind } from "@/core/prove/proofKinds";
 import { getCraft } from "@/features/craft/craftRepository";
-import { getKnowledge } from "@/features/knowledge/getKnowledge";
+import { getKnowledge } from "@/features/faultLibrary/getKnowledge";
 import { type Db } from "@/server/db";
 import { findingsOf } from "./findings";
-import { type Headline, isolationHeadline, isolationOf } from "./isolationOf";
+import { type Headline, diagnosisHeadline, diagnosisOf } from "./diagnosisOf";
 import { type Job } from "./job";
 import { type JobEvent, type NewJobEvent } from "./jobEvent.schema";
 import { listEvents } from "./jobEventRepository";
 import { listProofs } from "./proofRepository";
 
 /**
- * What the strip shall say of a job after a change, from its bay: computed once here, so that the board computes nothing.
+ * What the ticket shall say of a job after a change, from its bay: computed once here, so that the board computes nothing.
  *
  * @param job - As it will be.
  * @param added - Events about to be appended, which the database does not have yet.
@@ -37,7 +37,7 @@ export async function refreshedHeadline(db: Db, job: Job, added: readonly NewJob
     case "isolate": {
       const craft = await getCraft(db, job.craftId);
       const findings = findingsOf(events);
-      return isolationHeadline(isolationOf(job, craft.kind, findings, await getKnowledge(db, craft)), findings);
+      return diagnosisHeadline(diagnosisOf(job, craft.kind, findings, await getKnowledge(db, craft)), findings);
     }
     case "bench": {
       const run = events.findLast((event) => event.kind === "run_kept");

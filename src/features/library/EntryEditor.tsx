@@ -2,9 +2,9 @@
 
 import { Button, Form, Input, Popconfirm } from "antd";
 import { useState } from "react";
-import { type Library } from "@/core/isolate/library.types";
-import { type LibraryProblem } from "@/core/isolate/validateLibrary";
-import { type EntryGroup } from "@/features/knowledge/library.schema";
+import { type Library } from "@/core/diagnosis/library.types";
+import { type LibraryProblem } from "@/core/diagnosis/validateLibrary";
+import { type EntryGroup } from "@/features/faultLibrary/library.schema";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { EntryFields } from "./EntryFields";

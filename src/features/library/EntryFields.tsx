@@ -1,13 +1,13 @@
 "use client";
 
 import { Button, Checkbox, Form, Input, InputNumber, Select } from "antd";
-import { GRADES, HAZARDS, HISTORIES, type Library, PHASES, ZONES } from "@/core/isolate/library.types";
-import { SUSPECT_PARTS } from "@/core/isolate/suspectParts";
-import { TOOLS } from "@/core/isolate/tools";
+import { GRADES, HAZARDS, HISTORIES, type Library, PHASES, ZONES } from "@/core/diagnosis/library.types";
+import { SUSPECT_PARTS } from "@/core/diagnosis/suspectParts";
+import { TOOLS } from "@/core/diagnosis/tools";
 import { CRAFT_KINDS } from "@/core/refit/craftKinds";
 import { PART_KINDS } from "@/core/refit/partKinds";
-import { type EntryGroup } from "@/features/knowledge/library.schema";
-import { ZONE_NAMES } from "@/features/knowledge/zones";
+import { type EntryGroup } from "@/features/faultLibrary/library.schema";
+import { ZONE_NAMES } from "@/features/faultLibrary/zones";
 import styles from "./Library.module.css";
 
 const plain = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
@@ -83,8 +83,8 @@ function FaultFields({ library }: Props) {
   );
 }
 
-/** The fields of a reading: both of its sentences, its leak, and the faults that make it true. */
-function ReadingFields({ library }: Props) {
+/** The fields of a symptom: both of its sentences, its leak, and the faults that make it true. */
+function SymptomFields({ library }: Props) {
   const faults = library.faults.map(({ id, name }) => ({ value: id, label: name }));
   return (
     <>
@@ -146,7 +146,7 @@ function ReadingFields({ library }: Props) {
 
 /** The fields of a check: what to do, what it needs, and what each answer settles. */
 function CheckFields({ library }: Props) {
-  const readings = library.readings.map(({ id, whenTrue }) => ({ value: id, label: whenTrue }));
+  const symptoms = library.symptoms.map(({ id, whenTrue }) => ({ value: id, label: whenTrue }));
   return (
     <>
       <Form.Item label="Title" name="title">
@@ -186,7 +186,7 @@ function CheckFields({ library }: Props) {
                     <Input maxLength={60} />
                   </Form.Item>
                 </div>
-                <SetRows outcome={name} readings={readings} />
+                <SetRows outcome={name} symptoms={symptoms} />
                 <Button size="small" onClick={() => remove(name)}>
                   Remove this answer
                 </Button>
@@ -207,15 +207,15 @@ function CheckFields({ library }: Props) {
   );
 }
 
-function SetRows({ outcome, readings }: { outcome: number; readings: { value: string; label: string }[] }) {
+function SetRows({ outcome, symptoms }: { outcome: number; symptoms: { value: string; label: string }[] }) {
   return (
     <Form.List name={[outcome, "sets"]}>
       {(rows, { add, remove }) => (
         <>
           {rows.map(({ key, name }) => (
             <div key={key} className={styles.row}>
-              <Form.Item name={[name, "reading"]} noStyle>
-                <Select {...search} options={readings} aria-label="Reading" />
+              <Form.Item name={[name, "symptom"]} noStyle>
+                <Select {...search} options={symptoms} aria-label="Symptom" />
               </Form.Item>
               <Form.Item name={[name, "value"]} noStyle>
                 <Select
@@ -227,13 +227,13 @@ function SetRows({ outcome, readings }: { outcome: number; readings: { value: st
                 />
               </Form.Item>
               <span />
-              <Button onClick={() => remove(name)} aria-label="Remove this reading">
+              <Button onClick={() => remove(name)} aria-label="Remove this symptom">
                 ×
               </Button>
             </div>
           ))}
           <Button size="small" onClick={() => add({ value: true })} style={{ marginRight: 8 }}>
-            Settles a reading
+            Settles a symptom
           </Button>
         </>
       )}
@@ -268,8 +268,8 @@ export function EntryFields({ group, library }: Props & { group: EntryGroup }) {
   switch (group) {
     case "faults":
       return <FaultFields library={library} />;
-    case "readings":
-      return <ReadingFields library={library} />;
+    case "symptoms":
+      return <SymptomFields library={library} />;
     case "checks":
       return <CheckFields library={library} />;
     case "repairs":

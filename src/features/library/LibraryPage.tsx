@@ -2,9 +2,9 @@
 
 import { Button, Input } from "antd";
 import { useRef, useState } from "react";
-import { type Library } from "@/core/isolate/library.types";
-import { suspectPartName } from "@/core/isolate/suspectParts";
-import { type EntryGroup } from "@/features/knowledge/library.schema";
+import { type Library } from "@/core/diagnosis/library.types";
+import { suspectPartName } from "@/core/diagnosis/suspectParts";
+import { type EntryGroup } from "@/features/faultLibrary/library.schema";
 import { formatPercent } from "@/shared/format";
 import { EntryEditor } from "./EntryEditor";
 import styles from "./Library.module.css";
@@ -23,7 +23,7 @@ export interface LibraryPageProps {
 const GROUPS: readonly { id: EntryGroup; name: string }[] = [
   { id: "faults", name: "Fault modes" },
   { id: "checks", name: "Checks" },
-  { id: "readings", name: "Readings" },
+  { id: "symptoms", name: "Symptoms" },
   { id: "repairs", name: "Repairs" },
 ];
 
@@ -147,8 +147,8 @@ function linesOf(library: Library, group: EntryGroup): Line[] {
       return library.checks.map(({ id, title, minutes, hazard, needs, steps }) =>
         line(id, title, [`${minutes} min`, hazard, ...needs].join(" · "), ...steps),
       );
-    case "readings":
-      return library.readings.map(({ id, whenTrue, whenFalse, complaint, links, synonyms = [] }) =>
+    case "symptoms":
+      return library.symptoms.map(({ id, whenTrue, whenFalse, complaint, links, synonyms = [] }) =>
         line(
           id,
           whenTrue,

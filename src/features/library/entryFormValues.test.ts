@@ -1,6 +1,6 @@
-import { shippedLibrary } from "@/core/isolate/library";
-import { type Library } from "@/core/isolate/library.types";
-import { ENTRY_GROUPS, type EntryGroup } from "@/features/knowledge/library.schema";
+import { shippedLibrary } from "@/core/diagnosis/shippedLibrary";
+import { type Library } from "@/core/diagnosis/library.types";
+import { ENTRY_GROUPS, type EntryGroup } from "@/features/faultLibrary/library.schema";
 import { EMPTY_VALUES, fromValues, toValues } from "./entryFormValues";
 
 const entriesOf = (group: EntryGroup) => shippedLibrary[group] as readonly Library[EntryGroup][number][];
@@ -28,7 +28,7 @@ describe("the library's forms", () => {
       { fault: "a", strength: 0.5, grade: "measured" },
       { fault: "b", strength: 0.4, grade: null },
     ];
-    expect(fromValues("readings", { ...EMPTY_VALUES.readings, links })).toMatchObject({
+    expect(fromValues("symptoms", { ...EMPTY_VALUES.symptoms, links })).toMatchObject({
       links: { a: 0.5, b: 0.4 },
       linkGrades: { a: "measured" },
     });

@@ -1,5 +1,5 @@
-import { type Check, type FaultMode, type Library, type Reading, type Repair } from "@/core/isolate/library.types";
-import { type EntryGroup } from "@/features/knowledge/library.schema";
+import { type Check, type FaultMode, type Library, type Symptom, type Repair } from "@/core/diagnosis/library.types";
+import { type EntryGroup } from "@/features/faultLibrary/library.schema";
 
 /*
  * Between an entry and the form it is edited in: a form holds lists of rows and blocks of lines where an entry holds
@@ -16,10 +16,10 @@ const TO_VALUES: { [G in EntryGroup]: (entry: Library[G][number]) => EntryValues
     when: fault.when ?? [],
     craftKinds: fault.craftKinds ?? [],
   }),
-  readings: ({ id: _, links, linkGrades = {}, ...reading }: Reading) => ({
-    ...reading,
-    complaint: reading.complaint ?? false,
-    synonyms: reading.synonyms ?? [],
+  symptoms: ({ id: _, links, linkGrades = {}, ...symptom }: Symptom) => ({
+    ...symptom,
+    complaint: symptom.complaint ?? false,
+    synonyms: symptom.synonyms ?? [],
     links: Object.entries(links).map(([fault, strength]) => ({ fault, strength, grade: linkGrades[fault] ?? null })),
   }),
   checks: ({ id: _, steps, cautions, outcomes, measure, ...check }: Check) => ({
@@ -30,7 +30,7 @@ const TO_VALUES: { [G in EntryGroup]: (entry: Library[G][number]) => EntryValues
     outcomes: outcomes.map(({ id, label, sets }) => ({
       id,
       label,
-      sets: Object.entries(sets).map(([reading, value]) => ({ reading, value })),
+      sets: Object.entries(sets).map(([symptom, value]) => ({ symptom, value })),
     })),
     measure: measure ? JSON.stringify(measure) : "",
   }),
@@ -45,7 +45,7 @@ export function toValues<G extends EntryGroup>(group: G, entry: Library[G][numbe
 export const EMPTY_VALUES: Readonly<Record<EntryGroup, EntryValues>> = {
   repairs: { parts: [], minutes: 15 },
   faults: { prior: 0.01, grade: "judgement", when: [], craftKinds: [] },
-  readings: { leak: 0.02, grade: "judgement", links: [], complaint: false, synonyms: [] },
+  symptoms: { leak: 0.02, grade: "judgement", links: [], complaint: false, synonyms: [] },
   checks: {
     minutes: 3,
     hazard: "unpowered",
@@ -68,7 +68,7 @@ const FROM_VALUES: Readonly<Record<EntryGroup, (values: EntryValues) => EntryVal
     ...optionalList("when", (when as EntryValues[] | undefined)?.map(withoutEmptyLists)),
     ...optionalList("craftKinds", craftKinds),
   }),
-  readings: ({ links, complaint, zone, synonyms, ...values }) => {
+  symptoms: ({ links, complaint, zone, synonyms, ...values }) => {
     const rows = (links ?? []) as { fault: string; strength: number; grade?: string | null }[];
     const grades = rows.filter(({ grade }) => grade).map(({ fault, grade }) => [fault, grade] as const);
     return {
@@ -84,11 +84,11 @@ const FROM_VALUES: Readonly<Record<EntryGroup, (values: EntryValues) => EntryVal
     ...values,
     steps: linesOf(steps),
     cautions: linesOf(cautions),
-    outcomes: ((outcomes ?? []) as { id: string; label: string; sets?: { reading: string; value: boolean }[] }[]).map(
+    outcomes: ((outcomes ?? []) as { id: string; label: string; sets?: { symptom: string; value: boolean }[] }[]).map(
       ({ id, label, sets = [] }) => ({
         id,
         label,
-        sets: Object.fromEntries(sets.map(({ reading, value }) => [reading, value])),
+        sets: Object.fromEntries(sets.map(({ symptom, value }) => [symptom, value])),
       }),
     ),
     ...(irreversible === true && { irreversible: true }),

@@ -1,7 +1,7 @@
 import "server-only";
-import { diffLibraries, type EntryChange } from "@/core/isolate/diffLibraries";
-import { getCurrentLibrary, getLibraryRevision } from "@/features/knowledge/currentLibrary";
-import { listRevisions } from "@/features/knowledge/libraryRepository";
+import { diffLibraries, type EntryChange } from "@/core/diagnosis/diffLibraries";
+import { getCurrentLibrary, getLibraryRevision } from "@/features/faultLibrary/currentLibrary";
+import { listRevisions } from "@/features/faultLibrary/libraryRepository";
 import { hasRole } from "@/features/people/person";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
 import { formatDateTime } from "@/shared/format";

@@ -1,5 +1,5 @@
 import * as v from "valibot";
-import { ENTRY_GROUPS } from "@/features/knowledge/library.schema";
+import { ENTRY_GROUPS } from "@/features/faultLibrary/library.schema";
 
 const revision = v.pipe(v.number(), v.integer(), v.minValue(0));
 const note = v.optional(v.pipe(v.string(), v.trim(), v.maxLength(300, "At most 300 characters.")), "");

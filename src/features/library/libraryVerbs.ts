@@ -1,11 +1,11 @@
 import "server-only";
-import { diffLibraries, type EntryChange } from "@/core/isolate/diffLibraries";
-import { type FaultMode, type Library, type Reading } from "@/core/isolate/library.types";
-import { type LibraryProblem } from "@/core/isolate/validateLibrary";
-import { getCurrentLibrary, getLibraryRevision } from "@/features/knowledge/currentLibrary";
-import { type EntryGroup } from "@/features/knowledge/library.schema";
-import { insertRevision, listRevisions, lockLatestRevisionId } from "@/features/knowledge/libraryRepository";
-import { parseLibrary } from "@/features/knowledge/parseLibrary";
+import { diffLibraries, type EntryChange } from "@/core/diagnosis/diffLibraries";
+import { type FaultMode, type Library, type Symptom } from "@/core/diagnosis/library.types";
+import { type LibraryProblem } from "@/core/diagnosis/validateLibrary";
+import { getCurrentLibrary, getLibraryRevision } from "@/features/faultLibrary/currentLibrary";
+import { type EntryGroup } from "@/features/faultLibrary/library.schema";
+import { insertRevision, listRevisions, lockLatestRevisionId } from "@/features/faultLibrary/libraryRepository";
+import { parseLibrary } from "@/features/faultLibrary/parseLibrary";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
 import { withTransaction } from "@/server/db";
 import { AppError, ConflictError, NotFoundError } from "@/server/errors";
@@ -45,7 +45,7 @@ export async function removeEntry(context: VerbContext, input: RemoveEntryInput)
   const entries: readonly { id: string }[] = edited[group];
   const next: Library = { ...edited, [group]: entries.filter((each) => each.id !== id) };
   const unlinked =
-    group === "faults" ? { ...next, readings: next.readings.map((reading) => withoutLink(reading, id)) } : next;
+    group === "faults" ? { ...next, symptoms: next.symptoms.map((symptom) => withoutLink(symptom, id)) } : next;
   return saveLibrary(context, input.baseRevision, unlinked, input.note);
 }
 
@@ -114,11 +114,11 @@ function summaryOf(changes: readonly EntryChange[]): string {
   return [...counts].map(([what, count]) => `${count} ${what}`).join(", ");
 }
 
-function withoutLink(reading: Reading, faultId: FaultMode["id"]): Reading {
-  if (!(faultId in reading.links)) return reading;
-  const { [faultId]: _, ...links } = reading.links;
-  const { [faultId]: __, ...linkGrades } = reading.linkGrades ?? {};
-  return { ...reading, links, ...(reading.linkGrades && { linkGrades }) };
+function withoutLink(symptom: Symptom, faultId: FaultMode["id"]): Symptom {
+  if (!(faultId in symptom.links)) return symptom;
+  const { [faultId]: _, ...links } = symptom.links;
+  const { [faultId]: __, ...linkGrades } = symptom.linkGrades ?? {};
+  return { ...symptom, links, ...(symptom.linkGrades && { linkGrades }) };
 }
 
 /** An id from the entry's name that nothing in its group has yet. */

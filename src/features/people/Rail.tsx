@@ -14,7 +14,7 @@ const PLACES = [
   { href: "/", name: "Board", isHere: (path: string) => path === "/" || path.startsWith("/jobs") },
   { href: "/receive", name: "Receive", isHere: (path: string) => path === "/receive" },
   { href: "/craft", name: "Craft", isHere: (path: string) => path.startsWith("/craft") },
-  { href: "/sums", name: "Sums", isHere: (path: string) => path.startsWith("/sums") },
+  { href: "/calculators", name: "Calculators", isHere: (path: string) => path.startsWith("/calculators") },
   { href: "/library", name: "Library", isHere: (path: string) => path.startsWith("/library") },
   { href: "/packs", name: "Packs", isHere: (path: string) => path.startsWith("/packs") },
   { href: "/instruments", name: "Rig", isHere: (path: string) => path.startsWith("/instruments") },

@@ -12,21 +12,21 @@ import styles from "./Prove.module.css";
 interface Props {
   target: { jobId: number; version: number };
   proof: ProofView;
-  readings: readonly { id: string; text: string }[];
+  symptoms: readonly { id: string; text: string }[];
   mayEdit: boolean;
   mayWaive: boolean;
   onDecided: () => void;
 }
 
 /** The proof in hand: how it is done, what must come first, and its three ends. */
-export function ProofInHand({ target, proof, readings, mayEdit, mayWaive, onDecided }: Props) {
+export function ProofInHand({ target, proof, symptoms, mayEdit, mayWaive, onDecided }: Props) {
   const { run, isBusy, failure, reload } = useVerb(decideProofAction);
   const [note, setNote] = useState("");
-  const [readingId, setReadingId] = useState(proof.failureReading);
+  const [symptomId, setSymptomId] = useState(proof.failureSymptom);
   const isBlocked = proof.blockers.length > 0;
   const isDecided = proof.state === "met" || proof.state === "waived";
   const decide = (state: "met" | "failed" | "waived") =>
-    void run({ ...target, kind: proof.kind, state, note, readingId }, onDecided);
+    void run({ ...target, kind: proof.kind, state, note, symptomId }, onDecided);
   useHotkeys(
     "m",
     () => {
@@ -67,10 +67,10 @@ export function ProofInHand({ target, proof, readings, mayEdit, mayWaive, onDeci
             <Select
               showSearch={{ optionFilterProp: "label" }}
               allowClear
-              value={readingId}
-              onChange={(value?: string) => setReadingId(value ?? null)}
-              placeholder="none of the library's readings"
-              options={readings.map(({ id, text }) => ({ value: id, label: text }))}
+              value={symptomId}
+              onChange={(value?: string) => setSymptomId(value ?? null)}
+              placeholder="none of the library's symptoms"
+              options={symptoms.map(({ id, text }) => ({ value: id, label: text }))}
             />
           </label>
           <FailureNotice failure={failure} onReload={reload} />

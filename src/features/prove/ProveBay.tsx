@@ -18,7 +18,7 @@ export interface ProofView {
   state: ProofState;
   note: string;
   askedBy: string;
-  failureReading: string | null;
+  failureSymptom: string | null;
   decided: string;
   blockers: string[];
 }
@@ -27,7 +27,7 @@ export interface ProofView {
 export interface ProveBayProps {
   target: { jobId: number; version: number };
   proofs: readonly ProofView[];
-  readings: readonly { id: string; text: string }[];
+  symptoms: readonly { id: string; text: string }[];
   clean: CleanFlying | null;
   sorties: readonly SortieLine[];
   mayEdit: boolean;
@@ -39,7 +39,7 @@ const SHAPES: Readonly<Record<ProofState, string>> = { open: "○", met: "●", 
 const STATE_CLASS: Readonly<Record<ProofState, string>> = { open: "", met: "good", failed: "bad", waived: "watch" };
 
 /** The ladder of proofs in working order, the one in hand open beside it, and what is LEFT in large figures. */
-export function ProveBay({ target, proofs, readings, clean, sorties, mayEdit, mayWaive, isHere }: ProveBayProps) {
+export function ProveBay({ target, proofs, symptoms, clean, sorties, mayEdit, mayWaive, isHere }: ProveBayProps) {
   const [chosen, choose] = useState<string | null>(null);
   const left = proofs.filter(({ state }) => state === "open" || state === "failed");
   const inHand = proofs.find(({ kind }) => kind === chosen) ?? left[0];
@@ -83,7 +83,7 @@ export function ProveBay({ target, proofs, readings, clean, sorties, mayEdit, ma
           key={`${inHand.kind}-${target.version}`}
           target={target}
           proof={inHand}
-          readings={readings}
+          symptoms={symptoms}
           mayEdit={mayEdit}
           mayWaive={mayWaive}
           onDecided={() => choose(null)}

@@ -16,7 +16,7 @@ export async function getProveBay(context: VerbContext, jobId: number): Promise<
   return {
     target: { jobId: job.id, version: job.version },
     proofs: proofs.map(({ kind, state, note, askedBy, decidedBy, decidedAt }) => {
-      const { title, how, rung, cautions, failureReading } = findProofKind(kind)!;
+      const { title, how, rung, cautions, failureSymptom } = findProofKind(kind)!;
       return {
         kind,
         title,
@@ -26,12 +26,12 @@ export async function getProveBay(context: VerbContext, jobId: number): Promise<
         state,
         note,
         askedBy,
-        failureReading: failureReading ?? null,
+        failureSymptom: failureSymptom ?? null,
         decided: decidedBy && decidedAt ? `${decidedBy}, ${formatDateTime(decidedAt)}` : "",
         blockers: blockersOf(kind, proofs, PROOF_KINDS).map((blocker) => findProofKind(blocker)!.title),
       };
     }),
-    readings: library.readings.filter(({ complaint }) => complaint).map(({ id, whenTrue }) => ({ id, text: whenTrue })),
+    symptoms: library.symptoms.filter(({ complaint }) => complaint).map(({ id, whenTrue }) => ({ id, text: whenTrue })),
     clean: proofs.some(({ kind }) => kind === "clean-time") ? cleanFlyingOf(job, events) : null,
     sorties: events.flatMap((event) =>
       event.kind === "sortie_logged"

@@ -8,8 +8,8 @@ export const DecideProofInput = v.pipe(
     kind: v.pipe(v.string(), v.minLength(1), v.maxLength(30)),
     state: v.picklist(["met", "failed", "waived"], "Pick met, failed or waived."),
     note: NoteText,
-    /** What was seen when it failed, as a reading of the library; null where none fits. */
-    readingId: v.nullish(v.pipe(v.string(), v.minLength(1), v.maxLength(60)), null),
+    /** What was seen when it failed, as a symptom of the library; null where none fits. */
+    symptomId: v.nullish(v.pipe(v.string(), v.minLength(1), v.maxLength(60)), null),
   }),
   v.forward(
     v.partialCheck(

@@ -22,7 +22,7 @@ const proof = (more: Partial<ProofView> = {}): ProofView => ({
   state: "open",
   note: "",
   askedBy: "new ESC",
-  failureReading: "motor-order",
+  failureSymptom: "motor-order",
   decided: "",
   blockers: [],
   ...more,
@@ -35,7 +35,7 @@ function hold(change: Partial<Parameters<typeof ProofInHand>[0]> = {}) {
     <ProofInHand
       target={target}
       proof={proof()}
-      readings={[{ id: "motor-order", text: "Motor order wrong" }]}
+      symptoms={[{ id: "motor-order", text: "Motor order wrong" }]}
       mayEdit
       mayWaive={false}
       onDecided={onDecided}
@@ -62,7 +62,7 @@ describe("ProofInHand", () => {
       kind: "motor-directions",
       state: "met",
       note: "all four right",
-      readingId: "motor-order",
+      symptomId: "motor-order",
     });
     expect(onDecided).toHaveBeenCalled();
   });
@@ -75,10 +75,10 @@ describe("ProofInHand", () => {
     expect(decide).not.toHaveBeenCalled();
   });
 
-  it("goes back to Isolate with the reading when it fails", async () => {
+  it("goes back to Isolate with the symptom when it fails", async () => {
     hold();
     await act(async () => fireEvent.click(button(/back to Isolate/)!));
-    expect(decide.mock.calls[0]![0]).toMatchObject({ state: "failed", readingId: "motor-order" });
+    expect(decide.mock.calls[0]![0]).toMatchObject({ state: "failed", symptomId: "motor-order" });
   });
 
   it("is waived by a lead only", async () => {
@@ -115,7 +115,7 @@ describe("ProveBay", () => {
       <ProveBay
         target={target}
         proofs={proofs}
-        readings={[]}
+        symptoms={[]}
         clean={null}
         sorties={[]}
         mayEdit

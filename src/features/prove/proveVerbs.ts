@@ -8,7 +8,7 @@ import { type JobEvent, type NewJobEvent } from "@/features/job/jobEvent.schema"
 import { listEvents } from "@/features/job/jobEventRepository";
 import { decideProofRow, listProofs } from "@/features/job/proofRepository";
 import { refreshedHeadline } from "@/features/job/refreshedHeadline";
-import { requireReading } from "@/features/knowledge/requireReading";
+import { requireSymptom } from "@/features/faultLibrary/requireSymptom";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
 import { type Db } from "@/server/db";
 import { AppError } from "@/server/errors";
@@ -24,8 +24,8 @@ import { type DecideProofInput, type LogSortieInput } from "./prove.schema";
  */
 export async function decideProof(context: VerbContext, input: DecideProofInput): Promise<null> {
   requireRole(context, input.state === "waived" ? "lead" : "technician");
-  const { kind, state, note, readingId } = input;
-  if (readingId !== null) await requireReading(context.pool, readingId);
+  const { kind, state, note, symptomId } = input;
+  if (symptomId !== null) await requireSymptom(context.pool, symptomId);
   return changeJob(context, input, async (db, job) => {
     if (job.bay !== "prove") throw new AppError("not_ready", "Proofs are decided in Prove; take the job there first.");
     const proofs = await listProofs(db, job.id);
@@ -40,7 +40,7 @@ export async function decideProof(context: VerbContext, input: DecideProofInput)
     await decideProofRow(db, job.id, kind, { state, note, personId: context.person.id, at: context.now });
     const decided: NewJobEvent = {
       kind: "proof_decided",
-      payload: { kind, state, note, readingId: state === "failed" ? readingId : null },
+      payload: { kind, state, note, symptomId: state === "failed" ? symptomId : null },
     };
     return state === "failed" ? backToIsolate(db, job, [decided], kind) : stay(db, job, [decided]);
   });
@@ -68,7 +68,7 @@ export async function logSortie(context: VerbContext, input: LogSortieInput): Pr
         kind: "clean-time",
         state: "failed",
         note: reason,
-        readingId: PROOF_KINDS["clean-time"].failureReading,
+        symptomId: PROOF_KINDS["clean-time"].failureSymptom,
       },
     };
     return backToIsolate(db, job, [flown, failed], "clean-time");

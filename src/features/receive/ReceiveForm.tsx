@@ -3,11 +3,11 @@
 import { Button, Checkbox, Form, Input, InputNumber, Select } from "antd";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { HISTORIES, PHASES } from "@/core/isolate/library.types";
+import { HISTORIES, PHASES } from "@/core/diagnosis/library.types";
 import { type CraftKind } from "@/core/refit/craftKinds";
 import { jobNumber } from "@/features/job/job";
-import { ComplaintPicker } from "@/features/knowledge/ComplaintPicker";
-import { type ComplaintChoice } from "@/features/knowledge/complaintsOf";
+import { ComplaintPicker } from "@/features/faultLibrary/ComplaintPicker";
+import { type ComplaintChoice } from "@/features/faultLibrary/complaintsOf";
 import { type ActionFailure } from "@/shared/actionResult";
 import { randomUuid } from "@/shared/randomUuid";
 import { NewCraftFields } from "./NewCraftFields";

@@ -1,7 +1,7 @@
 import "server-only";
 import { CRAFT_KINDS } from "@/core/refit/craftKinds";
-import { complaintsOf } from "@/features/knowledge/complaintsOf";
-import { getCurrentLibrary } from "@/features/knowledge/currentLibrary";
+import { complaintsOf } from "@/features/faultLibrary/complaintsOf";
+import { getCurrentLibrary } from "@/features/faultLibrary/currentLibrary";
 import { listCraft } from "@/features/craft/craftRepository";
 import { hasRole } from "@/features/people/person";
 import { listPeople } from "@/features/people/personRepository";

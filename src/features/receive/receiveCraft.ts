@@ -2,13 +2,13 @@ import "server-only";
 import { getCraft } from "@/features/craft/craftRepository";
 import { insertCraftWithParts } from "@/features/craft/insertCraftWithParts";
 import { findingsOf } from "@/features/job/findings";
-import { isolationHeadline, isolationOf } from "@/features/job/isolationOf";
+import { diagnosisHeadline, diagnosisOf } from "@/features/job/diagnosisOf";
 import { type JobEvent, type NewJobEvent } from "@/features/job/jobEvent.schema";
 import { appendEvents } from "@/features/job/jobEventRepository";
 import { findJobIdByRequestKey, insertJob, listJobsOfCraft } from "@/features/job/jobRepository";
 import { jobNumber } from "@/features/job/job";
-import { getKnowledge } from "@/features/knowledge/getKnowledge";
-import { requireReading } from "@/features/knowledge/requireReading";
+import { getKnowledge } from "@/features/faultLibrary/getKnowledge";
+import { requireSymptom } from "@/features/faultLibrary/requireSymptom";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
 import { withTransaction } from "@/server/db";
 import { AppError } from "@/server/errors";
@@ -33,7 +33,7 @@ export async function receiveCraft(context: VerbContext, input: ReceiveCraftInpu
       const craftId = input.newCraft ? await insertCraftWithParts(db, input.newCraft, now) : input.craftId!;
       const craft = await getCraft(db, craftId);
       const { name } = craft;
-      for (const readingId of input.seen) await requireReading(db, readingId);
+      for (const symptomId of input.seen) await requireSymptom(db, symptomId);
       const open = (await listJobsOfCraft(db, craftId)).find(({ closedAt }) => closedAt === null);
       if (open) throw new AppError("invalid_input", `${name} is here already: job ${jobNumber(open.id)} is open.`);
       const events = intakeEvents(input);
@@ -55,8 +55,8 @@ export async function receiveCraft(context: VerbContext, input: ReceiveCraftInpu
         cameBackFrom: null,
         waitingFor: "",
         receivedAt: now,
-        ...isolationHeadline(
-          isolationOf({ phase, history }, craft.kind, findings, await getKnowledge(db, craft)),
+        ...diagnosisHeadline(
+          diagnosisOf({ phase, history }, craft.kind, findings, await getKnowledge(db, craft)),
           findings,
         ),
         requestKey: input.requestKey,
@@ -75,9 +75,9 @@ export async function receiveCraft(context: VerbContext, input: ReceiveCraftInpu
 function intakeEvents({ complaint, seen }: ReceiveCraftInput): NewJobEvent[] {
   return [
     { kind: "received", payload: { complaint, makeSafe: ["battery out", "props off"] } },
-    ...seen.map((readingId): NewJobEvent => ({
+    ...seen.map((symptomId): NewJobEvent => ({
       kind: "finding_added",
-      payload: { readingId, value: true, note: "", doubtful: false },
+      payload: { symptomId, value: true, note: "", doubtful: false },
     })),
   ];
 }

@@ -1,5 +1,5 @@
 import "server-only";
-import { type Library } from "@/core/isolate/library.types";
+import { type Library } from "@/core/diagnosis/library.types";
 import { PART_KINDS } from "@/core/refit/partKinds";
 import { findProofKind } from "@/core/prove/proofKinds";
 import { listFittedParts } from "@/features/craft/fittedPartRepository";

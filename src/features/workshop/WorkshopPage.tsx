@@ -2,9 +2,9 @@
 
 import { Button, Checkbox, Form, InputNumber, Switch } from "antd";
 import { useState } from "react";
-import { TOOLS } from "@/core/isolate/tools";
+import { TOOLS } from "@/core/diagnosis/tools";
 import { PART_KIND_LIST, PART_KINDS } from "@/core/refit/partKinds";
-import { type WorkshopContent } from "@/features/knowledge/workshop.schema";
+import { type WorkshopContent } from "@/features/faultLibrary/workshop.schema";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { saveWorkshopAction } from "./workshop.action";

@@ -1,11 +1,11 @@
 import "server-only";
-import { type Check } from "@/core/isolate/library.types";
-import { TOOLS } from "@/core/isolate/tools";
+import { type Check } from "@/core/diagnosis/library.types";
+import { TOOLS } from "@/core/diagnosis/tools";
 import { CRAFT_KIND_LIST, CRAFT_KINDS } from "@/core/refit/craftKinds";
 import { PART_KIND_LIST } from "@/core/refit/partKinds";
-import { getLearnedCauses } from "@/features/knowledge/closedCaseRepository";
-import { getCurrentLibrary } from "@/features/knowledge/currentLibrary";
-import { getWorkshop } from "@/features/knowledge/workshopRepository";
+import { getLearnedCauses } from "@/features/faultLibrary/closedCaseRepository";
+import { getCurrentLibrary } from "@/features/faultLibrary/currentLibrary";
+import { getWorkshop } from "@/features/faultLibrary/workshopRepository";
 import { hasRole } from "@/features/people/person";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
 import { type WorkshopPageProps } from "./WorkshopPage";

@@ -1,6 +1,6 @@
 import "server-only";
-import { type SaveWorkshopInput } from "@/features/knowledge/workshop.schema";
-import { saveWorkshopRow } from "@/features/knowledge/workshopRepository";
+import { type SaveWorkshopInput } from "@/features/faultLibrary/workshop.schema";
+import { saveWorkshopRow } from "@/features/faultLibrary/workshopRepository";
 import { requireRole, type VerbContext } from "@/features/people/verbContext";
 
 /**

@@ -1,6 +1,6 @@
 "use server";
 
-import { SaveWorkshopInput } from "@/features/knowledge/workshop.schema";
+import { SaveWorkshopInput } from "@/features/faultLibrary/workshop.schema";
 import { runAction } from "@/features/people/runAction";
 import { saveWorkshop } from "./saveWorkshop";
 

@@ -1,6 +1,6 @@
 import * as v from "valibot";
-import { DEFAULT_WORKSHOP } from "@/features/knowledge/defaultWorkshop";
-import { SaveWorkshopInput, WorkshopContent } from "@/features/knowledge/workshop.schema";
+import { DEFAULT_WORKSHOP } from "@/features/faultLibrary/defaultWorkshop";
+import { SaveWorkshopInput, WorkshopContent } from "@/features/faultLibrary/workshop.schema";
 import { fromWorkshopValues, toWorkshopValues } from "./workshopValues";
 
 describe("the workshop form", () => {

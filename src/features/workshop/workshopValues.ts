@@ -1,5 +1,5 @@
 import { type PartKind } from "@/core/refit/partKinds";
-import { type WorkshopContent } from "@/features/knowledge/workshop.schema";
+import { type WorkshopContent } from "@/features/faultLibrary/workshop.schema";
 
 /** The workshop as its form holds it: amounts in whole currency, a field emptied by hand is null. */
 export interface WorkshopValues {

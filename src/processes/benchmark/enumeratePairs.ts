@@ -1,8 +1,8 @@
-import { type CaseReadings } from "../../core/isolate/caseFindings";
-import { type CompiledLibrary } from "../../core/isolate/compileLibrary";
-import { type Check } from "../../core/isolate/library.types";
-import { mutualInformationBits } from "../../core/isolate/mutualInformationBits";
-import { readingProbability } from "../../core/isolate/network";
+import { type CaseSymptoms } from "../../core/diagnosis/caseFindings";
+import { type CompiledLibrary } from "../../core/diagnosis/compileLibrary";
+import { type Check } from "../../core/diagnosis/library.types";
+import { mutualInformationBits } from "../../core/diagnosis/mutualInformationBits";
+import { symptomProbability } from "../../core/diagnosis/network";
 
 /**
  * The plain way to posteriors and ranking, as the yardstick for the engine's speed: every set of no, one and two faults, each
@@ -11,8 +11,8 @@ import { readingProbability } from "../../core/isolate/network";
  * @returns Marginals, and bits per check about which repairs are needed.
  */
 export function enumeratePairs(
-  { library, network, readingIndex }: CompiledLibrary,
-  { known }: Pick<CaseReadings, "known">,
+  { library, network, symptomIndex }: CompiledLibrary,
+  { known }: Pick<CaseSymptoms, "known">,
   checks: readonly Check[],
 ): { marginal: Float64Array; bits: number[] } {
   const faults = [...network.prior.keys()].filter((fault) => network.prior[fault]! > 0);
@@ -21,7 +21,7 @@ export function enumeratePairs(
     ...faults.map((fault) => [fault]),
     ...faults.flatMap((a, i) => faults.slice(i + 1).map((b) => [a, b])),
   ];
-  const evidence = [...known].map(([id, value]) => ({ reading: readingIndex.get(id)!, value }));
+  const evidence = [...known].map(([id, value]) => ({ symptom: symptomIndex.get(id)!, value }));
   const present = new Uint8Array(network.prior.length);
   const marginal = new Float64Array(network.prior.length);
   const rows = new Map<string, number>();
@@ -31,8 +31,8 @@ export function enumeratePairs(
     for (const fault of set) present[fault] = 1;
     let weight = 1;
     for (const fault of faults) weight *= present[fault] ? network.prior[fault]! : 1 - network.prior[fault]!;
-    for (const { reading, value } of evidence) {
-      const probability = readingProbability(network, reading, present);
+    for (const { symptom, value } of evidence) {
+      const probability = symptomProbability(network, symptom, present);
       weight *= value ? probability : 1 - probability;
     }
     total += weight;
@@ -46,7 +46,7 @@ export function enumeratePairs(
       check.outcomes.forEach(({ sets: settled }, column) => {
         let likelihood = weight;
         for (const [id, value] of Object.entries(settled)) {
-          const probability = readingProbability(network, readingIndex.get(id)!, present);
+          const probability = symptomProbability(network, symptomIndex.get(id)!, present);
           likelihood *= value ? probability : 1 - probability;
         }
         sums[column]! += likelihood;

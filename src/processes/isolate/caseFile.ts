@@ -1,5 +1,5 @@
 import * as v from "valibot";
-import { HISTORIES, PHASES } from "../../core/isolate/library.types";
+import { HISTORIES, PHASES } from "../../core/diagnosis/library.types";
 import { CRAFT_KIND_LIST } from "../../core/refit/craftKinds";
 
 const doubtful = v.optional(v.boolean(), false);
@@ -14,10 +14,15 @@ export const CaseFile = v.object({
   findings: v.array(
     v.union(
       [
-        v.strictObject({ reading: v.string(), value: v.boolean(), doubtful }),
+        v.strictObject({ symptom: v.string(), value: v.boolean(), doubtful }),
+        // As case files called it before; they go on being read.
+        v.pipe(
+          v.strictObject({ reading: v.string(), value: v.boolean(), doubtful }),
+          v.transform(({ reading, ...rest }) => ({ symptom: reading, ...rest })),
+        ),
         v.strictObject({ check: v.string(), outcome: v.string(), doubtful }),
       ],
-      'A finding is { "reading", "value" } or { "check", "outcome" }, with "doubtful" if need be.',
+      'A finding is { "symptom", "value" } or { "check", "outcome" }, with "doubtful" if need be.',
     ),
   ),
 });

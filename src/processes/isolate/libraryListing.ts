@@ -1,17 +1,17 @@
-import { withGeneratedChecks } from "../../core/isolate/generateChecks";
-import { shippedLibrary } from "../../core/isolate/library";
+import { withGeneratedChecks } from "../../core/diagnosis/generateChecks";
+import { shippedLibrary } from "../../core/diagnosis/shippedLibrary";
 import { formatPercent } from "../../shared/format";
 
 /** What can be listed of the library. */
-export type Listed = "checks" | "faults" | "readings";
+export type Listed = "checks" | "faults" | "symptoms";
 
 /**
- * Lists entries of the shipped library, generated checks and readings among them, so that cases can be written by hand.
+ * Lists entries of the shipped library, generated checks and symptoms among them, so that cases can be written by hand.
  *
  * @returns One plain object for each entry, ids first.
  */
 export function listEntries(what: Listed): object[] {
-  const { checks, faults, readings } = withGeneratedChecks(shippedLibrary);
+  const { checks, faults, symptoms } = withGeneratedChecks(shippedLibrary);
   switch (what) {
     case "checks":
       return checks.map(({ id, title, minutes, hazard, needs, outcomes }) => ({
@@ -32,8 +32,8 @@ export function listEntries(what: Listed): object[] {
         grade,
         craftKinds,
       }));
-    case "readings":
-      return readings.map(({ id, whenTrue, whenFalse, leak, grade, complaint = false, links }) => ({
+    case "symptoms":
+      return symptoms.map(({ id, whenTrue, whenFalse, leak, grade, complaint = false, links }) => ({
         id,
         whenTrue,
         whenFalse,
@@ -47,7 +47,7 @@ export function listEntries(what: Listed): object[] {
 
 /** The same list as text: one entry a line, its id first; the outcomes of a check below it. */
 export function listingText(what: Listed): string {
-  const { checks, faults, readings } = withGeneratedChecks(shippedLibrary);
+  const { checks, faults, symptoms } = withGeneratedChecks(shippedLibrary);
   switch (what) {
     case "checks":
       return checks
@@ -60,7 +60,7 @@ export function listingText(what: Listed): string {
       return faults
         .map(({ id, name, part, prior }) => `${id}  ${name} (${part}, usual rate ${formatPercent(prior)})`)
         .join("\n");
-    case "readings":
-      return readings.map(({ id, whenTrue, whenFalse }) => `${id}  ${whenTrue} / ${whenFalse}`).join("\n");
+    case "symptoms":
+      return symptoms.map(({ id, whenTrue, whenFalse }) => `${id}  ${whenTrue} / ${whenFalse}`).join("\n");
   }
 }

@@ -1,7 +1,7 @@
 import { CoreInputError } from "../../CoreInputError";
 import { compareWithBaseline, type Fact, type FactRule } from "./compareFact";
 import { fitThermal, type ThermalFit, timeToReach } from "./fitThermal";
-import { type Figure, type Judgement, type Measured, verdictOf } from "./measured.types";
+import { type Estimate, type Judgement, type Measured, verdictOf } from "./measured.types";
 
 /** One reading of an ESC under load, in order of time. */
 export interface EscSample {
@@ -171,7 +171,7 @@ function judgeHeat(fit: ThermalFit, reachedS: number | null, limitC: number): Ju
   };
 }
 
-function figuresOf(fit: ThermalFit, meanA: number, reachedS: number | null, limitC: number): Figure[] {
+function figuresOf(fit: ThermalFit, meanA: number, reachedS: number | null, limitC: number): Estimate[] {
   return [
     ampsFigure(meanA),
     {
@@ -195,7 +195,7 @@ function figuresOf(fit: ThermalFit, meanA: number, reachedS: number | null, limi
   ];
 }
 
-function ampsFigure(meanA: number): Figure {
+function ampsFigure(meanA: number): Estimate {
   return { label: "Amps at full throttle", value: meanA, halfWidth: null, unit: "A", decimals: 1 };
 }
 

@@ -2,7 +2,7 @@ import { median, robustScores } from "../../fit/robust";
 import { STANDARD_GRAVITY } from "../../units/constants";
 import { compareLinearity } from "../escLinearity";
 import { tipSpeed } from "../propModel";
-import { type Figure, type Judgement, type Measured, verdictOf } from "./measured.types";
+import { type Estimate, type Judgement, type Measured, verdictOf } from "./measured.types";
 import { type Against, compareFact, type Fact, type FactJudgement } from "./compareFact";
 import { atThrust, efficiencies, type MotorFacts, motorFacts, propCoefficients, type StandSample } from "./motorFacts";
 import { MOTOR_RULES, type MotorRule } from "./motorRules";
@@ -120,7 +120,7 @@ function judge(
   return against.map((each) => compareFact(rule, `${name}: `, own, each));
 }
 
-function figureOf({ of, label, unit, decimals, factor }: MotorRule, name: string, facts: MotorFacts): Figure[] {
+function figureOf({ of, label, unit, decimals, factor }: MotorRule, name: string, facts: MotorFacts): Estimate[] {
   const fact: Fact | null = of(facts);
   if (!fact) return [];
   return [
@@ -140,9 +140,9 @@ function standFigures(
   facts: MotorFacts,
   { massKg, propDiameterM, densityKgM3 }: MotorContext,
   motors: number,
-): Figure[] {
+): Estimate[] {
   const points = efficiencies(samples);
-  const figure = (label: string, value: number, unit: string, decimals: number): Figure => ({
+  const figure = (label: string, value: number, unit: string, decimals: number): Estimate => ({
     label: `${name}: ${label}`,
     value,
     halfWidth: null,

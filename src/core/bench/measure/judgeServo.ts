@@ -2,7 +2,7 @@ import { CoreInputError } from "../../CoreInputError";
 import { fitLine } from "../../fit/fitLine";
 import { median } from "../../fit/robust";
 import { compareWithBaseline, type Fact, type FactRule, known } from "./compareFact";
-import { type Figure, type Judgement, type Measured, verdictOf } from "./measured.types";
+import { type Estimate, type Judgement, type Measured, verdictOf } from "./measured.types";
 import {
   deadBandOf,
   hysteresisOf,
@@ -250,7 +250,7 @@ function judge(of: keyof typeof LIMITS, size: number | null, say: (size: number)
   return [{ word, reason: `${say(size)}; watched from ${unit ? `${watched}${unit}` : `${watched * 100} %`}.` }];
 }
 
-function figure(label: string, value: number | null | undefined, unit: string, decimals: number): Figure[] {
+function figure(label: string, value: number | null | undefined, unit: string, decimals: number): Estimate[] {
   return value == null ? [] : [{ label, value, halfWidth: null, unit, decimals }];
 }
 

@@ -1,7 +1,7 @@
 import { type VerdictWord } from "../judgePowerDraw";
 
 /** A figure that came out, with half the width of its 95 % interval; null when it has none. */
-export interface Figure {
+export interface Estimate {
   label: string;
   value: number;
   halfWidth: number | null;
@@ -14,8 +14,8 @@ export interface Measured {
   word: VerdictWord;
   /** The deciding one first. */
   reasons: string[];
-  figures: Figure[];
-  /** Reading of the fault library → whether it is so. */
+  figures: Estimate[];
+  /** Symptom of the fault library → whether it is so. */
   evidence: Readonly<Record<string, boolean>>;
   /** Figures that other parts of the shop go on with, by name: what a label says is for people. */
   carried?: Readonly<

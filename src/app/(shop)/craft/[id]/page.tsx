@@ -13,7 +13,7 @@ export default async function CraftPage({ params }: { params: Promise<{ id: stri
   return (
     <div className="stack">
       <CraftFile {...file} />
-      <Visits strips={await getVisits(context, file.craft)} now={context.now} />
+      <Visits tickets={await getVisits(context, file.craft)} now={context.now} />
     </div>
   );
 }

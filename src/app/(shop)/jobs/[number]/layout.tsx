@@ -5,8 +5,8 @@ import { BayKeys } from "@/features/job/BayKeys";
 import { getJobPage } from "@/features/job/getJobPage";
 import { jobNumber } from "@/features/job/job";
 import { JobHistory } from "@/features/job/JobHistory";
-import { stripOf } from "@/features/job/strip";
-import { Ticket } from "@/features/job/Ticket";
+import { ticketOf } from "@/features/job/ticket";
+import { PunchedTicket } from "@/features/job/PunchedTicket";
 import { pageContext } from "@/features/people/currentPerson";
 import { ControlsProvider } from "@/shared/theme/ControlsProvider";
 
@@ -26,7 +26,7 @@ export default async function JobLayout({ params, children }: Props) {
   const { job, craft, events, library } = await orNotFound(getJobPage(context, jobId));
   return (
     <div className="stack">
-      <Ticket strip={stripOf(job, craft)} now={context.now} isOpen />
+      <PunchedTicket ticket={ticketOf(job, craft)} now={context.now} isOpen />
       <BayKeys number={jobNumber(job.id)} />
       <ControlsProvider>{children}</ControlsProvider>
       <JobHistory events={events} library={library} />

@@ -1,4 +1,4 @@
-import { libraryJsonSchema } from "@/features/knowledge/libraryJsonSchema";
+import { libraryJsonSchema } from "@/features/faultLibrary/libraryJsonSchema";
 import { requestContext } from "@/features/people/currentPerson";
 import { routeFailure } from "@/features/people/routeFailure";
 

@@ -1,0 +1,156 @@
+import { adviseStop, type ShopPrices, type StopAdvice } from "./adviseStop";
+import { type AvailableChecks } from "./availableChecks";
+import { type CaseSymptoms, type Contradiction, type Finding, gatherSymptoms } from "./caseFindings";
+import { type CompiledLibrary, compileLibrary, toEvidence } from "./compileLibrary";
+import { explainFindings, type WeighedFinding } from "./explainFindings";
+import { explainersOf, type CandidateDiagnoses } from "./candidateDiagnoses";
+import { type CaseContext, type FaultMode, type Library } from "./library.types";
+import { type MindChanger, mindChangers } from "./mindChangers";
+import { posteriors } from "./posteriors";
+import { type NextCheck, previewOutcomes } from "./previewOutcomes";
+import { rankChecks } from "./rankChecks";
+import { suspectTrail, type TrailStep } from "./suspectTrail";
+import { weighCase, type WeighedWith } from "./weighCase";
+
+/** A case as the engine sees it: circumstances and findings, oldest first. */
+export interface DiagnosisCase extends WeighedWith {
+  context: CaseContext;
+  findings: readonly Finding[];
+  /** The shop's prices; without them no advice is given when to stop. */
+  prices?: ShopPrices | null;
+}
+
+/** A fault under suspicion. */
+export interface Suspect {
+  fault: FaultMode;
+  probability: number;
+  /** Before the last finding, for the tick on its bar. */
+  probabilityBefore: number;
+  prior: number;
+  /** The prior by the library alone; differs from `prior` where the shop has learned. */
+  libraryPrior: number;
+  /** True when it could explain something seen; the others stand at what the evidence leaves of their usual rate. */
+  mayExplain: boolean;
+}
+
+/** The engine's whole answer. */
+export interface Diagnosis {
+  suspects: Suspect[];
+  nextChecks: NextCheck[];
+  /** Checks that would help but cannot be done here, with what is missing. */
+  missing: AvailableChecks["missing"];
+  findings: WeighedFinding[];
+  trail: TrailStep[];
+  /** The most probable set of faults that explains all, with its probability. */
+  bestSet: { faults: FaultMode[]; probability: number };
+  /** True symptoms that the most probable set leaves to chance: a second fault is likely behind them. */
+  unexplained: string[];
+  /** Sure findings that say opposite things; the later one counts. */
+  contradictions: readonly Contradiction[];
+  mindChangers: MindChanger[];
+  advice: StopAdvice | null;
+  /** Share of the posterior that the ranking looked at. */
+  massRanked: number;
+  /** False when the suspects' probabilities are an approximation. */
+  isExact: boolean;
+}
+
+const PREVIEWED = 5;
+/** A true symptom counts as explained when some fault of the set makes it at least this likely. Trade judgement. */
+const EXPLAINED_FROM = 0.2;
+
+/**
+ * Weighs a case and names the next check.
+ *
+ * @returns Suspects that the craft can have (those that could explain something seen first, then most probable first), checks (most worth per minute first, checks already
+ *   answered left out), what each finding said, the best explaining set and what it does not explain.
+ * @throws {CoreInputError} `unknown_id` or `impossible_evidence`.
+ */
+export function diagnoseCase(library: Library, diagnosisCase: DiagnosisCase): Diagnosis {
+  const { context, findings, workshop = null, learned = null, prices = null } = diagnosisCase;
+  const { compiled, symptoms, now, likely, available, ranking } = weighCase(library, context, findings, {
+    workshop,
+    learned,
+  });
+  const suspects = suspectsOf(compiled, diagnosisCase, now.marginal);
+  const nextChecks = ranking.checks.map((ranked, place) =>
+    place < PREVIEWED
+      ? previewOutcomes(compiled, symptoms, now.marginal, ranked)
+      : { ...ranked, previews: [], splits: [] },
+  );
+  const best = likely.sets[0] ?? { faults: [], probability: 0 };
+  return {
+    suspects,
+    nextChecks,
+    missing: worthMissing(compiled, symptoms, likely, available),
+    findings: explainFindings(compiled, findings, suspects),
+    trail: suspectTrail(compiled, findings),
+    bestSet: { faults: best.faults.map((index) => library.faults[index]!), probability: best.probability },
+    unexplained: unexplainedSymptoms(library, symptoms.known, best.faults),
+    contradictions: symptoms.contradictions,
+    mindChangers: suspects[0] ? mindChangers(nextChecks.slice(0, PREVIEWED), suspects[0].fault.id) : [],
+    // With nothing seen there is nothing to repair, and so no cost to compare.
+    advice: prices && hasSeen(symptoms) ? adviseStop(library, ranking, prices) : null,
+    massRanked: likely.mass,
+    isExact: now.isExact,
+  };
+}
+
+function suspectsOf(
+  compiled: CompiledLibrary,
+  { context, findings }: DiagnosisCase,
+  marginal: Float64Array,
+): Suspect[] {
+  const { library, network } = compiled;
+  const weigh = (count: number) => toEvidence(compiled, gatherSymptoms(library, findings.slice(0, count)));
+  const before = posteriors(network, weigh(Math.max(0, findings.length - 1)));
+  const explainers = explainersOf(network, weigh(findings.length));
+  const byLibrary = compileLibrary(library, context).network.prior;
+  return library.faults
+    .map((fault, index) => ({
+      fault,
+      probability: marginal[index]!,
+      probabilityBefore: before.marginal[index]!,
+      prior: network.prior[index]!,
+      libraryPrior: byLibrary[index]!,
+      mayExplain: explainers.has(index),
+    }))
+    .filter(({ prior }) => prior > 0)
+    .sort((a, b) => Number(b.mayExplain) - Number(a.mayExplain) || b.probability - a.probability);
+}
+
+function hasSeen({ known, doubtful }: CaseSymptoms): boolean {
+  return [...known.values(), ...doubtful.values()].includes(true);
+}
+
+/** A check that cannot be done is only worth mentioning when it would tell at least as much as this. Trade judgement. */
+const WORTH_MENTIONING_BITS = 0.05;
+
+function worthMissing(
+  compiled: CompiledLibrary,
+  symptoms: CaseSymptoms,
+  likely: CandidateDiagnoses,
+  { missing }: AvailableChecks,
+): AvailableChecks["missing"] {
+  const byCheck = new Map(missing.map((entry) => [entry.check.id, entry]));
+  return rankChecks(
+    compiled,
+    symptoms,
+    likely,
+    missing.map(({ check }) => check),
+  )
+    .checks.filter(({ bits }) => bits >= WORTH_MENTIONING_BITS)
+    .map(({ check }) => byCheck.get(check.id)!);
+}
+
+function unexplainedSymptoms(
+  library: Library,
+  known: ReadonlyMap<string, boolean>,
+  faults: readonly number[],
+): string[] {
+  const ids = faults.map((index) => library.faults[index]!.id);
+  return library.symptoms
+    .filter((symptom) => known.get(symptom.id) === true && symptom.leak < EXPLAINED_FROM)
+    .filter((symptom) => !ids.some((id) => (symptom.links[id] ?? 0) >= EXPLAINED_FROM))
+    .map((symptom) => symptom.whenTrue);
+}

@@ -1,0 +1,138 @@
+/** How far a probability may be trusted. Nobody shall mistake a guess for data. */
+export const GRADES = ["measured", "judgement", "guess"] as const;
+export type Grade = (typeof GRADES)[number];
+
+/** What the craft was doing when the fault showed. */
+export const PHASES = ["bench", "arming", "take-off", "hover", "cruise", "landing"] as const;
+export type Phase = (typeof PHASES)[number];
+
+/** What happened to the craft last. */
+export const HISTORIES = ["crash", "repair", "firmware", "first-flight", "in-service"] as const;
+export type History = (typeof HISTORIES)[number];
+
+/** The circumstances that priors depend on. */
+export interface CaseContext {
+  craftKind: string;
+  phase: Phase;
+  history: History;
+}
+
+/** A multiplier on a fault's prior odds that applies when every named circumstance holds. */
+export interface PriorFactor {
+  craftKind?: readonly string[];
+  phase?: readonly Phase[];
+  history?: readonly History[];
+  factor: number;
+}
+
+/** One way a part can fail. `prior` is its probability on a craft that comes in with a complaint. */
+export interface FaultMode {
+  id: string;
+  name: string;
+  part: string;
+  looksLike: string;
+  repair: string;
+  prior: number;
+  /** Of the prior and its factors. */
+  grade: Grade;
+  when?: readonly PriorFactor[];
+  /** Kinds of craft that can have it; absent means all. */
+  craftKinds?: readonly string[];
+}
+
+/** What is done about one or more fault modes. */
+export interface Repair {
+  id: string;
+  name: string;
+  part: string;
+  minutes: number;
+  /** Kinds of parts it uses up, for the price; empty for a setting or an adjustment. */
+  parts: readonly string[];
+}
+
+/** fault → probability that this fault alone makes the symptom true. */
+export type Links = Readonly<Record<string, number>>;
+
+/** Where on the craft, or around it, a complaint is seen: what is clicked on its picture. */
+export const ZONES = [
+  "flight",
+  "power",
+  "motors",
+  "props",
+  "frame",
+  "board",
+  "radio",
+  "satellite",
+  "video",
+  "servos",
+  "tail",
+  "head",
+  "gimbal",
+  "ground",
+] as const;
+export type Zone = (typeof ZONES)[number];
+
+/** Something that can be seen or measured, true or false. `leak` is its chance with none of the listed faults. */
+export interface Symptom {
+  id: string;
+  whenTrue: string;
+  whenFalse: string;
+  leak: number;
+  /** Of the leak and of every link that `linkGrades` does not name. */
+  grade: Grade;
+  links: Links;
+  linkGrades?: Readonly<Record<string, Grade>>;
+  /** Offered at intake as "what was seen". */
+  complaint?: boolean;
+  /** Where a complaint is seen. */
+  zone?: Zone;
+  /** Other words people use, for the search. */
+  synonyms?: readonly string[];
+}
+
+/** One answer to a check: the symptoms it proves true or false; all others stay open. */
+export interface Outcome {
+  id: string;
+  label: string;
+  sets: Readonly<Record<string, boolean>>;
+}
+
+/** The state a check needs the craft in, mildest first. */
+export const HAZARDS = ["unpowered", "powered, props off", "props on"] as const;
+export type Hazard = (typeof HAZARDS)[number];
+
+/** Turns a typed value into an outcome: the first band whose `below` lies above the value; the last band has none. */
+export interface Measurement {
+  quantity: string;
+  unit: string;
+  bands: readonly { below?: number; outcomeId: string }[];
+}
+
+/** Something a technician does to learn more. Its outcomes exclude each other. */
+export interface Check {
+  id: string;
+  title: string;
+  steps: readonly string[];
+  cautions: readonly string[];
+  minutes: number;
+  hazard: Hazard;
+  needs: readonly string[];
+  outcomes: readonly Outcome[];
+  /** Given when the answer comes from a measured value. */
+  measure?: Measurement;
+  /** True when the craft cannot be put back as it was: such a check comes last among equals. */
+  irreversible?: boolean;
+  /** Kinds of parts that must be fitted, with how many of each. */
+  fitted?: Readonly<Record<string, number>>;
+  /** Kind of part that must lie in the shop as a known-good spare. */
+  spare?: string;
+}
+
+/** Everything the engine knows, as plain data that can be written as JSON. */
+export interface Library {
+  version: string;
+  repairs: readonly Repair[];
+  faults: readonly FaultMode[];
+  symptoms: readonly Symptom[];
+  checks: readonly Check[];
+}

@@ -1,0 +1,56 @@
+import { availableChecks, type AvailableChecks, type Workshop } from "./availableChecks";
+import { type CaseSymptoms, type Finding, gatherSymptoms } from "./caseFindings";
+import { bearsOnCraft, type CompiledLibrary, compileLibrary, toEvidence } from "./compileLibrary";
+import { type CandidateDiagnoses, candidateDiagnoses } from "./candidateDiagnoses";
+import { type LearnedCauses } from "./learnedRate";
+import { type CaseContext, type Check, type Library } from "./library.types";
+import { type NetworkEvidence } from "./network";
+import { type Posteriors, posteriors } from "./posteriors";
+import { rankChecks, type Ranking } from "./rankChecks";
+
+/** What bears on the weighing of a case. */
+export interface WeighedWith {
+  /** What there is to check with; without it, all is at hand. */
+  workshop?: Workshop | null;
+  /** What this shop's closed jobs taught; without it, the library alone counts. */
+  learned?: LearnedCauses | null;
+}
+
+/** The numbers of a case, before they are explained. */
+export interface WeighedCase {
+  compiled: CompiledLibrary;
+  symptoms: CaseSymptoms;
+  evidence: NetworkEvidence;
+  now: Posteriors;
+  likely: CandidateDiagnoses;
+  available: AvailableChecks;
+  ranking: Ranking;
+}
+
+/**
+ * Posteriors of all faults and the order of all open checks: the engine's answer without its explanations.
+ *
+ * @param findings - Oldest first.
+ * @throws {CoreInputError} `unknown_id` or `impossible_evidence`.
+ */
+export function weighCase(
+  library: Library,
+  context: CaseContext,
+  findings: readonly Finding[],
+  { workshop = null, learned = null }: WeighedWith = {},
+): WeighedCase {
+  const compiled = compileLibrary(library, context, learned);
+  const symptoms = gatherSymptoms(library, findings);
+  const evidence = toEvidence(compiled, symptoms);
+  const now = posteriors(compiled.network, evidence);
+  const likely = candidateDiagnoses(compiled.network, evidence, now);
+  const available = availableChecks(openChecks(compiled, findings), workshop);
+  const ranking = rankChecks(compiled, symptoms, likely, available.open);
+  return { compiled, symptoms, evidence, now, likely, available, ranking };
+}
+
+/** Checks with no answer yet; one answered "unclear" or "could not do" is not offered again by itself. */
+function openChecks(compiled: CompiledLibrary, findings: readonly Finding[]): Check[] {
+  const answered = new Set(findings.map((finding) => (finding.kind === "check" ? finding.checkId : "")));
+  return compiled.library.checks.filter((check) => !answered.has(check.id) && bearsOnCraft(compiled, check));
+}

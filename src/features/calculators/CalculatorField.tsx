@@ -1,0 +1,70 @@
+"use client";
+
+import { useId } from "react";
+import { type CalculatorInput } from "@/core/calculators/calculator.types";
+import { fromSi, QUANTITIES, toSi, type Unit } from "@/core/units/quantities";
+import { type Entry } from "./CalculatorPage";
+import styles from "./Calculators.module.css";
+
+interface Props {
+  input: CalculatorInput;
+  entry: Entry;
+  problem: string | null;
+  onChange: (entry: Entry) => void;
+}
+
+/** One figure of a calculator, typed in a unit that can be switched, or chosen from a list. */
+export function CalculatorField({ input, entry, problem, onChange }: Props) {
+  const id = useId();
+  const units: readonly Unit[] = QUANTITIES[input.quantity];
+  const switchTo = (symbol: string) => {
+    const unit = units.find((each) => each.symbol === symbol)!;
+    const number = Number(entry.text.replace(",", "."));
+    const converted = fromSi(toSi(number, entry.unit), unit);
+    onChange({ unit, text: Number.isFinite(number) ? String(Number(converted.toPrecision(6))) : entry.text });
+  };
+  return (
+    <div className={styles.field} data-wrong={problem !== null}>
+      <label htmlFor={id}>{input.label}</label>
+      {input.options ? (
+        <select id={id} value={entry.text} onChange={(event) => onChange({ ...entry, text: event.target.value })}>
+          {input.options.map(({ label, value }) => (
+            <option key={value} value={value}>
+              {label}
+            </option>
+          ))}
+        </select>
+      ) : (
+        <span className={styles.typed}>
+          <input
+            id={id}
+            className="number"
+            inputMode="decimal"
+            value={entry.text}
+            aria-invalid={problem !== null}
+            aria-describedby={problem ? `${id}-problem` : undefined}
+            onChange={(event) => onChange({ ...entry, text: event.target.value })}
+          />
+          {units.length > 1 ? (
+            <select
+              value={entry.unit.symbol}
+              onChange={(event) => switchTo(event.target.value)}
+              aria-label={`Unit of ${input.label}`}
+            >
+              {units.map(({ symbol }) => (
+                <option key={symbol}>{symbol}</option>
+              ))}
+            </select>
+          ) : (
+            <span className="soft">{entry.unit.symbol}</span>
+          )}
+        </span>
+      )}
+      {problem && (
+        <p id={`${id}-problem`} className="bad">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,99 @@
+import "server-only";
+import { type RowDataPacket } from "mysql2/promise";
+import { type LearnedCauses } from "@/core/diagnosis/learnedRate";
+import { type Db } from "@/server/db";
+
+/** A handed-back job that the shop can learn from. */
+export interface ClosedCase {
+  jobId: number;
+  craftKind: string;
+  faultIds: string[];
+  counts: boolean;
+  decidedBy: string | null;
+  reason: string;
+}
+
+const ALL_JOBS = ""; // the fault id that counts every job of a kind
+
+/** Adds a case that counts, with its counters. */
+export async function insertClosedCase(
+  db: Db,
+  { jobId, craftKind, faultIds }: Pick<ClosedCase, "jobId" | "craftKind" | "faultIds">,
+): Promise<void> {
+  await db.execute("INSERT INTO closed_case (job_id, craft_kind, fault_ids) VALUES (?, ?, ?)", [
+    jobId,
+    craftKind,
+    JSON.stringify(faultIds),
+  ]);
+  await addToCounters(db, craftKind, faultIds, 1);
+}
+
+/**
+ * Takes a case out of the counts, or back in. Asking for what is so already changes nothing.
+ *
+ * @returns False when there is no such case.
+ */
+export async function setCaseCounts(
+  db: Db,
+  jobId: number,
+  counts: boolean,
+  { personId, reason }: { personId: number; reason: string },
+): Promise<boolean> {
+  const [rows] = await db.execute<RowDataPacket[]>(
+    "SELECT craft_kind, fault_ids, counts FROM closed_case WHERE job_id = ? FOR UPDATE",
+    [jobId],
+  );
+  const row = rows[0];
+  if (!row) return false;
+  if (Boolean(row.counts) === counts) return true;
+  await db.execute("UPDATE closed_case SET counts = ?, decided_by = ?, reason = ? WHERE job_id = ?", [
+    counts ? 1 : 0,
+    personId,
+    reason,
+    jobId,
+  ]);
+  await addToCounters(db, String(row.craft_kind), JSON.parse(String(row.fault_ids)) as string[], counts ? 1 : -1);
+  return true;
+}
+
+const COUNT = `
+  INSERT INTO cause_count (craft_kind, fault_id, jobs)
+  VALUES (?, ?, ?)
+  ON DUPLICATE KEY UPDATE jobs = jobs + ?`;
+
+async function addToCounters(db: Db, craftKind: string, faultIds: readonly string[], by: 1 | -1): Promise<void> {
+  for (const faultId of [ALL_JOBS, ...new Set(faultIds)]) {
+    await db.execute(COUNT, [craftKind, faultId, Math.max(0, by), by]);
+  }
+}
+
+/** What the counted cases say of a kind of craft. */
+export async function getLearnedCauses(db: Db, craftKind: string): Promise<LearnedCauses> {
+  const [rows] = await db.execute<RowDataPacket[]>("SELECT fault_id, jobs FROM cause_count WHERE craft_kind = ?", [
+    craftKind,
+  ]);
+  const counts = Object.fromEntries(rows.map((row) => [String(row.fault_id), Number(row.jobs)]));
+  const { [ALL_JOBS]: jobs = 0, ...withFault } = counts;
+  return { jobs, withFault };
+}
+
+const FIND = `
+  SELECT c.job_id, c.craft_kind, c.fault_ids, c.counts, p.display_name, c.reason
+    FROM closed_case AS c
+    LEFT JOIN person AS p ON p.id = c.decided_by
+   WHERE c.job_id = ?`;
+
+/** A job's case, or null while it is open. */
+export async function findClosedCase(db: Db, jobId: number): Promise<ClosedCase | null> {
+  const [rows] = await db.execute<RowDataPacket[]>(FIND, [jobId]);
+  const row = rows[0];
+  if (!row) return null;
+  return {
+    jobId: Number(row.job_id),
+    craftKind: String(row.craft_kind),
+    faultIds: JSON.parse(String(row.fault_ids)) as string[],
+    counts: Boolean(row.counts),
+    decidedBy: row.display_name === null ? null : String(row.display_name),
+    reason: String(row.reason),
+  };
+}

@@ -1,0 +1,37 @@
+import { canHave } from "@/core/diagnosis/compileLibrary";
+import { type Library, type Zone } from "@/core/diagnosis/library.types";
+import { CRAFT_KIND_LIST, type CraftKind } from "@/core/refit/craftKinds";
+
+/** Something that can be picked as seen. */
+export interface ComplaintChoice {
+  id: string;
+  whenTrue: string;
+  whenFalse: string;
+  zone: Zone | null;
+  /** Lower-case words that the search finds it by. */
+  words: string;
+  /** Kinds of craft that have a fault which shows like this. */
+  craftKinds: CraftKind[];
+}
+
+/** The complaints of a library, each with where it is seen and on which craft. */
+export function complaintsOf(library: Library): ComplaintChoice[] {
+  return choicesOf(library).filter(({ id }) => library.symptoms.find((symptom) => symptom.id === id)?.complaint);
+}
+
+/** Every symptom of a library as a choice: complaints, and what checks would settle. */
+export function choicesOf({ symptoms, faults }: Library): ComplaintChoice[] {
+  const kindsOf = new Map(
+    faults.map((fault) => [fault.id, CRAFT_KIND_LIST.filter((kind) => canHave(kind, fault))] as const),
+  );
+  return symptoms.map(({ id, whenTrue, whenFalse, zone, synonyms = [], links }) => ({
+    id,
+    whenTrue,
+    whenFalse,
+    zone: zone ?? null,
+    words: [whenTrue, whenFalse, ...synonyms].join(" ").toLowerCase(),
+    craftKinds: CRAFT_KIND_LIST.filter((kind) =>
+      Object.keys(links).some((fault) => kindsOf.get(fault)?.includes(kind)),
+    ),
+  }));
+}

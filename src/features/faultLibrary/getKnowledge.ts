@@ -1,0 +1,44 @@
+import "server-only";
+import { type ShopPrices } from "@/core/diagnosis/adviseStop";
+import { type Workshop } from "@/core/diagnosis/availableChecks";
+import { type LearnedCauses } from "@/core/diagnosis/learnedRate";
+import { type Library } from "@/core/diagnosis/library.types";
+import { type Craft } from "@/features/craft/craft";
+import { listFittedParts } from "@/features/craft/fittedPartRepository";
+import { type Db } from "@/server/db";
+import { getLearnedCauses } from "./closedCaseRepository";
+import { getCurrentLibrary } from "./currentLibrary";
+import { getWorkshop } from "./workshopRepository";
+
+/** Everything a case on one craft is weighed with. */
+export interface Knowledge {
+  library: Library;
+  workshop: Workshop;
+  /** Kind of part → the positions it is fitted at. */
+  positions: Readonly<Record<string, string[]>>;
+  prices: ShopPrices;
+  /** What the shop's closed jobs taught; null while learning is switched off. */
+  learned: LearnedCauses | null;
+}
+
+/** Reads what a case on this craft is weighed with. */
+export async function getKnowledge(db: Db, { id, kind }: Pick<Craft, "id" | "kind">): Promise<Knowledge> {
+  // One after another: `db` may be one connection inside a transaction.
+  const { library } = await getCurrentLibrary(db);
+  const { content } = await getWorkshop(db);
+  const parts = (await listFittedParts(db, id)).filter(({ removedAt }) => removedAt === null);
+  const positions: Record<string, string[]> = {};
+  for (const part of parts) (positions[part.kind] ??= []).push(part.position);
+  const { tools, spares, isLearning, ...prices } = content;
+  return {
+    library,
+    positions,
+    prices,
+    workshop: {
+      tools: new Set<string>(tools),
+      spares: new Set<string>(spares),
+      fitted: Object.fromEntries(Object.entries(positions).map(([part, places]) => [part, places.length])),
+    },
+    learned: isLearning ? await getLearnedCauses(db, kind) : null,
+  };
+}

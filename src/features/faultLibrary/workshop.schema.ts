@@ -1,0 +1,33 @@
+import * as v from "valibot";
+import { TOOLS } from "@/core/diagnosis/tools";
+import { PART_KIND_LIST } from "@/core/refit/partKinds";
+
+const cents = v.pipe(
+  v.number("A price is a number."),
+  v.integer("Whole cents."),
+  v.minValue(0, "Not below 0."),
+  v.maxValue(1e8, "That is too much."),
+);
+
+const minutes = v.pipe(
+  v.number("Minutes as a number."),
+  v.minValue(0, "Not below 0."),
+  v.maxValue(240, "At most 240."),
+);
+
+/** What the shop has to check with, and what things cost. */
+export const WorkshopContent = v.object({
+  tools: v.array(v.picklist(TOOLS, "The shop has no word for this tool.")),
+  spares: v.array(v.picklist(PART_KIND_LIST, "The shop has no word for this part.")),
+  labourCentsPerHour: v.pipe(cents, v.minValue(100, "Labour costs at least 1.00 an hour.")),
+  partCents: v.record(v.picklist(PART_KIND_LIST), cents),
+  retestMinutes: minutes,
+  proofMinutes: minutes,
+  givenUpCents: v.pipe(cents, v.minValue(100, "At least 1.00.")),
+  isLearning: v.boolean(),
+});
+export type WorkshopContent = v.InferOutput<typeof WorkshopContent>;
+
+/** The workshop as a lead changes it. */
+export const SaveWorkshopInput = v.object({ version: v.pipe(v.number(), v.integer()), content: WorkshopContent });
+export type SaveWorkshopInput = v.InferOutput<typeof SaveWorkshopInput>;

@@ -1,0 +1,86 @@
+import Link from "next/link";
+import { CRAFT_KINDS } from "@/core/refit/craftKinds";
+import { formatAge } from "@/shared/format";
+import { BAY_NAMES, BAYS } from "./bays";
+import { jobNumber } from "./job";
+import { holeState, type Ticket } from "./ticket";
+import styles from "./PunchedTicket.module.css";
+
+const HOLE_WORDS = {
+  done: "done",
+  here: "in hand",
+  "came back": "came back from here",
+  "left to do": "left to do",
+} as const;
+
+/**
+ * A job as a punched ticket. On the board it opens the job; on the job's own page its holes lead to the bays.
+ *
+ * Kept to few elements: a board draws dozens of tickets.
+ */
+export function PunchedTicket({ ticket, now, isOpen = false }: { ticket: Ticket; now: Date; isOpen?: boolean }) {
+  const number = jobNumber(ticket.jobId);
+  const href = `/jobs/${number}`;
+  const state = ticket.waitingFor ? "waiting" : ticket.cameBackFrom ? "back" : "moving";
+  const stub = (
+    <>
+      <b>{number}</b>
+      {formatAge(ticket.receivedAt, ticket.closedAt ?? now)}
+    </>
+  );
+  return (
+    <article className={styles.ticket} data-state={state} aria-label={`Job ${number}, ${ticket.craftName}`}>
+      {isOpen ? (
+        <Link prefetch={false} href={`${href}/label`} className={styles.stub} title="Print the label">
+          {stub}
+        </Link>
+      ) : (
+        <p className={styles.stub}>{stub}</p>
+      )}
+      <div className={styles.what}>
+        {isOpen ? (
+          <strong>{ticket.craftName}</strong>
+        ) : (
+          <Link prefetch={false} href={href}>
+            {ticket.craftName}
+          </Link>
+        )}{" "}
+        <i>
+          {CRAFT_KINDS[ticket.kind].name}, {ticket.frameClass}, {ticket.tailNumber.replaceAll("-", "\u2011")}
+        </i>
+        <p>{ticket.complaint}</p>
+      </div>
+      <ol className={styles.holes} aria-label={holesText(ticket)}>
+        {BAYS.map((bay, index) => {
+          const hole = holeState(ticket, bay);
+          return (
+            <li key={bay} data-hole={hole} aria-current={hole === "here" ? "step" : undefined}>
+              {isOpen ? (
+                <Link prefetch={false} href={`${href}/${bay}`}>
+                  <span>{index + 1} </span>
+                  {BAY_NAMES[bay]}
+                </Link>
+              ) : (
+                BAY_NAMES[bay]
+              )}
+            </li>
+          );
+        })}
+      </ol>
+      <div className={styles.news}>
+        <b>{ticket.waitingFor ? `Waits for ${ticket.waitingFor}` : ticket.headline}</b>
+        <p>{detailText(ticket)}</p>
+      </div>
+    </article>
+  );
+}
+
+/** The holes in words, for those who cannot see them. */
+function holesText(ticket: Ticket): string {
+  return BAYS.map((bay) => `${BAY_NAMES[bay]} ${HOLE_WORDS[holeState(ticket, bay)]}`).join(", ");
+}
+
+function detailText({ cameBackFrom, closedAt, detail, technicianName }: Ticket): string {
+  const back = cameBackFrom && !closedAt ? `came back from ${BAY_NAMES[cameBackFrom]}; ` : "";
+  return `${back}${detail}${technicianName ? ` · ${technicianName}` : ""}`;
+}

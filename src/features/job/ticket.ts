@@ -1,0 +1,57 @@
+import { type CraftKind } from "@/core/refit/craftKinds";
+import { type Craft } from "@/features/craft/craft";
+import { type Bay } from "./bays";
+import { type Job } from "./job";
+
+/** What a job's ticket shows. */
+export interface Ticket {
+  jobId: number;
+  craftName: string;
+  tailNumber: string;
+  kind: CraftKind;
+  frameClass: string;
+  complaint: string;
+  bay: Bay;
+  baysDone: Bay[];
+  cameBackFrom: Bay | null;
+  waitingFor: string;
+  headline: string;
+  detail: string;
+  technicianName: string | null;
+  receivedAt: Date;
+  closedAt: Date | null;
+}
+
+/** The ticket of one job. */
+export function ticketOf(job: Job, craft: Craft): Ticket {
+  const { bay, baysDone, cameBackFrom, complaint, waitingFor, headline, detail, technicianName, receivedAt, closedAt } =
+    job;
+  return {
+    jobId: job.id,
+    craftName: craft.name,
+    tailNumber: craft.tailNumber,
+    kind: craft.kind,
+    frameClass: craft.frameClass,
+    complaint,
+    bay,
+    baysDone,
+    cameBackFrom,
+    waitingFor,
+    headline,
+    detail,
+    technicianName,
+    receivedAt,
+    closedAt,
+  };
+}
+
+/** The state of a bay's hole on the ticket. */
+export type HoleState = "done" | "here" | "came back" | "left to do";
+
+/** How a bay's hole looks: punched when done, ringed when in hand, hatched where the job came back from. */
+export function holeState(ticket: Pick<Ticket, "bay" | "baysDone" | "cameBackFrom" | "closedAt">, bay: Bay): HoleState {
+  if (ticket.closedAt) return "done";
+  if (ticket.bay === bay) return "here";
+  if (ticket.cameBackFrom === bay) return "came back";
+  return ticket.baysDone.includes(bay) ? "done" : "left to do";
+}

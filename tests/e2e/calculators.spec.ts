@@ -1,0 +1,71 @@
+import { expect, query, receiveQuad, signIn, test } from "./shop";
+
+test("a calculation is worked out as it is typed, in any unit, and kept on a job", async ({ page }) => {
+  await signIn(page, "ines");
+  const number = await receiveQuad(page, "U-100");
+  await page.getByRole("link", { name: "Calculators" }).click();
+  const result = page.getByRole("region", { name: "Result" });
+  await expect(result.getByText(/^9\.38\s?A/)).toBeVisible();
+  await page.getByLabel("Time flown", { exact: true }).fill("11,2");
+  await expect(result.getByText(/^4\.69\s?A/)).toBeVisible();
+  await page.getByLabel("Unit of Time flown").selectOption("s");
+  await expect(page.getByLabel("Time flown", { exact: true })).toHaveValue("672");
+  await expect(result.getByText(/^4\.69\s?A/)).toBeVisible();
+  await page.getByLabel("Time flown", { exact: true }).fill("soon");
+  await expect(page.getByText("Time flown: a number is needed.")).toBeVisible();
+  await expect(page.getByRole("region", { name: "Keep on a job" })).toHaveCount(0);
+  await page.getByRole("button", { name: "back to the example" }).click();
+  await page.getByText("How it is worked out").click();
+  await expect(result.getByText("I = Q / t")).toBeVisible();
+
+  await page.getByLabel("Job", { exact: true }).selectOption({ index: 1 });
+  await page.getByRole("button", { name: "Keep it" }).click();
+  await expect(page.getByText(/^Kept in the history of \d{4}\.$/)).toBeVisible();
+  await page.goto(`/jobs/${number}/isolate`);
+  await page.getByText(/^History/).click();
+  await expect(page.getByText(/Mean amps: Mean current 9\.38/)).toBeVisible();
+});
+
+test("every calculator opens, and one that is not there is a page with a way back", async ({ page }) => {
+  await signIn(page, "wim");
+  await page.goto("/calculators");
+  const links = await page.getByRole("navigation", { name: "Calculators" }).getByRole("link").all();
+  expect(links.length).toBeGreaterThanOrEqual(10);
+  for (const link of links) {
+    await link.click();
+    await expect(link).toHaveAttribute("aria-current", "page");
+    await expect(page.getByRole("region", { name: "Result" }).getByRole("table")).toBeVisible();
+  }
+  await page.goto("/calculators/horoscope");
+  await expect(page.getByRole("heading", { name: "There is no such page" })).toBeVisible();
+});
+
+test("readings of four motors name the one with the dragging bearing, and Isolate hears of it", async ({ page }) => {
+  await signIn(page, "ines");
+  const number = await receiveQuad(page, "U-200", ["A motor grinds, rattles or squeals"]);
+  await page.goto(`/jobs/${number}/bench`);
+  await page.getByText("From readings: typed, pasted or in a file").click();
+  const panel = page.locator("details.panel", { hasText: "From readings: typed" });
+  await panel.getByLabel("Readings").fill("voltage,current [A]\n1,2");
+  await expect(panel.getByRole("alert")).toContainText("“voltage” has no unit");
+  await panel.getByRole("button", { name: "an example" }).click();
+  await expect(panel.getByText(/^Motor 1: no-load current .* bearing or shaft/)).toBeVisible();
+  await panel.getByRole("button", { name: "Keep on the job as evidence" }).click();
+  await expect(panel.getByRole("button", { name: "Kept on the job" })).toBeDisabled();
+  const events = await query("SELECT kind FROM job_event WHERE job_id = ? ORDER BY seq DESC LIMIT 2", [Number(number)]);
+  expect(events.map(({ kind }) => String(kind)).sort()).toEqual(["evidence_given", "measurement_kept"]);
+  await page.goto(`/jobs/${number}/isolate`);
+  await expect(
+    page
+      .getByRole("region", { name: "What we know" })
+      .getByText(/bench, motors/)
+      .first(),
+  ).toBeVisible();
+
+  await page.goto(`/jobs/${number}/bench`);
+  await page.getByText("From readings: typed, pasted or in a file").click();
+  await panel.getByRole("button", { name: "Craft's own meter" }).click();
+  await panel.getByRole("button", { name: "an example" }).click();
+  await expect(panel.getByRole("img", { name: /True, A over Shown by the craft/ })).toBeVisible();
+  await expect(panel.getByText(/It shows 4\.10 times too little/)).toBeVisible();
+});
