@@ -1,7 +1,7 @@
 import { type Pool } from "mysql2/promise";
 import type * as v from "valibot";
 import { logPack, savePack } from "../features/packs/packVerbs";
-import { type Person } from "../features/people/person";
+import { type Person } from "../server/person";
 import { type DemoPacks } from "./demoShop.schema";
 
 const DAY_MS = 86_400_000;

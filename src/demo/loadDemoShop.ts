@@ -4,7 +4,7 @@ import { type Pool, type RowDataPacket } from "mysql2/promise";
 import * as v from "valibot";
 import { insertCraftWithParts } from "../features/craft/insertCraftWithParts";
 import { DEMO_PEOPLE } from "../features/people/demoPeople";
-import { type Person } from "../features/people/person";
+import { type Person } from "../server/person";
 import { insertPerson, listPeople } from "../features/people/personRepository";
 import { hashPassword } from "../features/people/signIn";
 import { withTransaction } from "../server/db";

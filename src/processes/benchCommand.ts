@@ -11,7 +11,7 @@ import { responseTimes } from "../core/bench/run/responseTime";
 import { runColumns } from "../core/bench/run/runColumns";
 import { readRunHead, seriesOfColumns } from "../core/bench/run/runFile";
 import { CoreInputError } from "../core/CoreInputError";
-import { readColumns, TableError } from "../shared/readColumns";
+import { readColumns, TableError } from "../core/series/readColumns";
 
 /** A file that cannot be judged; `message` says why and what to do. */
 export class BenchFileError extends Error {}

@@ -1,10 +1,10 @@
 import { Bench } from "tinybench";
-import { type Finding, gatherSymptoms } from "../core/diagnosis/caseFindings";
-import { compileLibrary } from "../core/diagnosis/compileLibrary";
-import { withGeneratedChecks } from "../core/diagnosis/generateChecks";
+import { type Finding, gatherSymptoms } from "../core/diagnosis/findings/caseFindings";
+import { compileLibrary } from "../core/diagnosis/library/compileLibrary";
+import { withGeneratedChecks } from "../core/diagnosis/library/generateChecks";
 import { diagnoseCase } from "../core/diagnosis/diagnoseCase";
 import { shippedLibrary } from "../core/diagnosis/shippedLibrary";
-import { type CaseContext } from "../core/diagnosis/library.types";
+import { type CaseContext } from "../core/diagnosis/library/library.types";
 import { weighCase } from "../core/diagnosis/weighCase";
 import { enumeratePairs } from "./benchmark/enumeratePairs";
 

@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
-import { withGeneratedChecks } from "../core/diagnosis/generateChecks";
+import { withGeneratedChecks } from "../core/diagnosis/library/generateChecks";
 import { shippedLibrary } from "../core/diagnosis/shippedLibrary";
 import { DEFAULT_WORKSHOP } from "../features/faultLibrary/defaultWorkshop";
 import { replayStory, type Story } from "../sim/replay";

@@ -1,4 +1,4 @@
-import { withGeneratedChecks } from "../core/diagnosis/generateChecks";
+import { withGeneratedChecks } from "../core/diagnosis/library/generateChecks";
 import { shippedLibrary } from "../core/diagnosis/shippedLibrary";
 import { DEFAULT_WORKSHOP } from "../features/faultLibrary/defaultWorkshop";
 import { compareStrategies } from "../sim/compareStrategies";

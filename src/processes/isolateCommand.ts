@@ -1,10 +1,10 @@
 import { CoreInputError } from "../core/CoreInputError";
-import { type Finding } from "../core/diagnosis/caseFindings";
-import { findingText } from "../core/diagnosis/findingText";
-import { withGeneratedChecks } from "../core/diagnosis/generateChecks";
+import { type Finding } from "../core/diagnosis/findings/caseFindings";
+import { findingText } from "../core/diagnosis/findings/findingText";
+import { withGeneratedChecks } from "../core/diagnosis/library/generateChecks";
 import { diagnoseCase } from "../core/diagnosis/diagnoseCase";
 import { shippedLibrary } from "../core/diagnosis/shippedLibrary";
-import { type Library } from "../core/diagnosis/library.types";
+import { type Library } from "../core/diagnosis/library/library.types";
 import { formatPercent } from "../shared/format";
 import { type CaseFile, CaseFileError, parseCaseFile } from "./isolate/caseFile";
 

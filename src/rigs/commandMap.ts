@@ -1,5 +1,5 @@
 import * as v from "valibot";
-import { MEASURED_CHANNELS } from "../core/bench/run/channels";
+import { MEASURED_CHANNELS } from "../core/series/channels";
 
 const command = v.pipe(
   v.string(),

@@ -1,5 +1,5 @@
 import { type Command } from "../core/bench/run/ProfileCursor";
-import { type Readings } from "../core/bench/run/series";
+import { type Readings } from "../core/series/series";
 
 /** What an instrument says it is, from *IDN?. */
 export interface InstrumentIdentity {

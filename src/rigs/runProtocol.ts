@@ -1,6 +1,7 @@
 import * as v from "valibot";
-import { CHANNELS } from "../core/bench/run/channels";
-import { type Series } from "../core/bench/run/series";
+import { STEP_ROLES } from "../core/bench/run/profile";
+import { CHANNELS } from "../core/series/channels";
+import { type Series } from "../core/series/series";
 import { type CommandMap, InstrumentConfigSchema } from "./commandMap";
 import { type InstrumentIdentity } from "./instruments";
 
@@ -69,6 +70,7 @@ export const SAMPLE_RATE_HZ = 20;
 const share = v.pipe(v.number(), v.minValue(0), v.maxValue(1));
 const Step = v.object({
   name: v.pipe(v.string(), v.minLength(1), v.maxLength(80)),
+  role: v.nullish(v.picklist(STEP_ROLES)),
   throttle: share,
   holdS: v.pipe(v.number(), v.minValue(0.1), v.maxValue(3600)),
   fromThrottle: v.nullish(share),

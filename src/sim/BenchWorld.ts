@@ -1,4 +1,4 @@
-import { type Readings } from "../core/bench/run/series";
+import { type Readings } from "../core/series/series";
 import { type SimulatedCraft } from "./benchDefects";
 import { cellVoltages, type DriveState, restingState, stepDrive, thrustOf } from "./driveModel";
 import { gaussian, type Random } from "./random";

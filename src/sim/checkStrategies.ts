@@ -1,9 +1,9 @@
-import { adviseStop, type ShopPrices } from "../core/diagnosis/adviseStop";
-import { type Finding, gatherSymptoms } from "../core/diagnosis/caseFindings";
-import { bearsOnCraft, compileLibrary, toEvidence } from "../core/diagnosis/compileLibrary";
-import { explainersOf } from "../core/diagnosis/candidateDiagnoses";
-import { type CaseContext, type Check, type FaultMode, type Library } from "../core/diagnosis/library.types";
-import { posteriors } from "../core/diagnosis/posteriors";
+import { adviseStop, type ShopPrices } from "../core/diagnosis/repairs/adviseStop";
+import { type Finding, gatherSymptoms } from "../core/diagnosis/findings/caseFindings";
+import { bearsOnCraft, compileLibrary, toEvidence } from "../core/diagnosis/library/compileLibrary";
+import { explainersOf } from "../core/diagnosis/inference/candidateDiagnoses";
+import { type CaseContext, type Check, type FaultMode, type Library } from "../core/diagnosis/library/library.types";
+import { posteriors } from "../core/diagnosis/inference/posteriors";
 import { weighCase } from "../core/diagnosis/weighCase";
 
 /** What is known when the next step is to be chosen. */

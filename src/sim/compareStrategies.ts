@@ -1,5 +1,5 @@
-import { type ShopPrices } from "../core/diagnosis/adviseStop";
-import { type Library } from "../core/diagnosis/library.types";
+import { type ShopPrices } from "../core/diagnosis/repairs/adviseStop";
+import { type Library } from "../core/diagnosis/library/library.types";
 import { STRATEGIES } from "./checkStrategies";
 import { drawCraft } from "./hiddenCraft";
 import { seededRandom } from "./random";

@@ -5,7 +5,7 @@ import { type MeasurementOptions } from "../core/bench/measure/measureColumns";
 import { type MotorConstants } from "../core/bench/motorModel";
 import { judgeRun } from "../core/bench/run/judgeRun";
 import { RUN_PLANS, type RunKind } from "../core/bench/run/runKinds";
-import { type Series } from "../core/bench/run/series";
+import { type Series } from "../core/series/series";
 import { summariseSweep } from "../core/bench/run/summariseSweep";
 import { type BenchDefect, type Severity, simulateCraft } from "./benchDefects";
 import { DEMO_DRIVES } from "./demoDrives";

@@ -1,5 +1,5 @@
-import { type Finding } from "../core/diagnosis/caseFindings";
-import { canHave, priorInContext } from "../core/diagnosis/compileLibrary";
+import { type Finding } from "../core/diagnosis/findings/caseFindings";
+import { canHave, priorInContext } from "../core/diagnosis/library/compileLibrary";
 import {
   type CaseContext,
   type Check,
@@ -7,8 +7,8 @@ import {
   type Library,
   PHASES,
   type Symptom,
-} from "../core/diagnosis/library.types";
-import { CRAFT_KIND_LIST } from "../core/refit/craftKinds";
+} from "../core/diagnosis/library/library.types";
+import { CRAFT_KIND_LIST } from "../core/craft/craftKinds";
 import { type Random } from "./random";
 
 /** A craft with faults that nobody sees; it answers every check as the library says such a craft would. */

@@ -1,6 +1,6 @@
-import { type ShopPrices } from "../core/diagnosis/adviseStop";
-import { type Finding, gatherSymptoms, getCheck } from "../core/diagnosis/caseFindings";
-import { type CaseContext, type Library } from "../core/diagnosis/library.types";
+import { type ShopPrices } from "../core/diagnosis/repairs/adviseStop";
+import { type Finding, gatherSymptoms, getCheck } from "../core/diagnosis/findings/caseFindings";
+import { type CaseContext, type Library } from "../core/diagnosis/library/library.types";
 import { weighCase } from "../core/diagnosis/weighCase";
 import { engineAdvice } from "./checkStrategies";
 import { hiddenCraft } from "./hiddenCraft";

@@ -1,6 +1,6 @@
 import { profileDurationS, type ProfileStep } from "../core/bench/run/profile";
 import { ProfileCursor } from "../core/bench/run/ProfileCursor";
-import { type Readings, type Series, toSeries } from "../core/bench/run/series";
+import { type Readings, type Series, toSeries } from "../core/series/series";
 import { type SimulatedCraft } from "./benchDefects";
 import { BenchWorld } from "./BenchWorld";
 import { seededRandom } from "./random";

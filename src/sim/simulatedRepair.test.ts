@@ -1,6 +1,6 @@
-import { type ShopPrices } from "../core/diagnosis/adviseStop";
-import { type CaseContext, type Library } from "../core/diagnosis/library.types";
-import { withGeneratedChecks } from "../core/diagnosis/generateChecks";
+import { type ShopPrices } from "../core/diagnosis/repairs/adviseStop";
+import { type CaseContext, type Library } from "../core/diagnosis/library/library.types";
+import { withGeneratedChecks } from "../core/diagnosis/library/generateChecks";
 import { shippedLibrary } from "../core/diagnosis/shippedLibrary";
 import { type NextStep, type Strategy } from "./checkStrategies";
 import { compareStrategies } from "./compareStrategies";

@@ -1,6 +1,6 @@
-import { repairCosts, repairMinutes, type ShopPrices } from "../core/diagnosis/adviseStop";
-import { type Finding } from "../core/diagnosis/caseFindings";
-import { type Library } from "../core/diagnosis/library.types";
+import { repairCosts, repairMinutes, type ShopPrices } from "../core/diagnosis/repairs/adviseStop";
+import { type Finding } from "../core/diagnosis/findings/caseFindings";
+import { type Library } from "../core/diagnosis/library/library.types";
 import { type NextStep, type Strategy } from "./checkStrategies";
 import { answerOf, asFinding, hiddenCraft, type HiddenCraft, mentioned } from "./hiddenCraft";
 import { type Random } from "./random";

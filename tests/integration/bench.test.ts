@@ -8,15 +8,15 @@ import {
 import { type MotorFacts } from "@/core/bench/measure/motorFacts";
 import { type ProfileStep } from "@/core/bench/run/profile";
 import { RUN_PLANS, type RunKind } from "@/core/bench/run/runKinds";
-import { filterSeries, sampleCount } from "@/core/bench/run/series";
-import { ladderSoFar } from "@/features/bench/assessLadder";
-import { assessRun } from "@/features/bench/assessRun";
-import { type BenchRun } from "@/features/bench/benchRun";
-import { getRun, insertRun, listRunsOfJob, listSamples } from "@/features/bench/benchRunRepository";
+import { filterSeries, sampleCount } from "@/core/series/series";
+import { ladderSoFar } from "@/features/bench/verdict/assessLadder";
+import { assessRun } from "@/features/bench/verdict/assessRun";
+import { type BenchRun } from "@/features/bench/runs/benchRun";
+import { getRun, insertRun, listRunsOfJob, listSamples } from "@/features/bench/runs/benchRunRepository";
 import { keepRun } from "@/features/bench/benchVerbs";
-import { findEscSettings } from "@/features/bench/escSettingsRepository";
-import { exportRun, importRun, noteRun } from "@/features/bench/runFileVerbs";
-import { saveEscSettings } from "@/features/bench/saveEscSettings";
+import { findEscSettings } from "@/features/bench/escSettings/escSettingsRepository";
+import { exportRun, importRun, noteRun } from "@/features/bench/runs/runFileVerbs";
+import { saveEscSettings } from "@/features/bench/escSettings/saveEscSettings";
 import { getCraft } from "@/features/craft/craftRepository";
 import { listFittedParts } from "@/features/craft/fittedPartRepository";
 import { findingsOf } from "@/features/job/findings";
@@ -312,7 +312,7 @@ describe("an over-voltage ladder", () => {
   const held = (limit: number) => [
     { name: "standby", throttle: 0, holdS: 2 },
     { name: "up", throttle: limit, fromThrottle: 0, holdS: 3 },
-    { name: "held", throttle: limit, holdS: 4 },
+    { name: "held", role: "plateau" as const, throttle: limit, holdS: 4 },
   ];
   const ladderOf = async (runId: number) => (await assessRun(shop.pool, runId)).assessed.ladder!;
 

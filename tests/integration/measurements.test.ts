@@ -1,6 +1,6 @@
-import { exampleReadings } from "@/features/bench/exampleReadings";
-import { keepMeasurement } from "@/features/bench/keepMeasurement";
-import { type KeepMeasurementInput } from "@/features/bench/keepMeasurement.schema";
+import { exampleReadings } from "@/features/bench/tables/exampleReadings";
+import { keepMeasurement } from "@/features/bench/tables/keepMeasurement";
+import { type KeepMeasurementInput } from "@/features/bench/tables/keepMeasurement.schema";
 import { findingsOf } from "@/features/job/findings";
 import { listEvents } from "@/features/job/jobEventRepository";
 import { getCalculatorPage } from "@/features/calculators/getCalculatorPage";

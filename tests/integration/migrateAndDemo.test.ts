@@ -71,6 +71,26 @@ describe("a new database", () => {
     await pool.query("DELETE FROM job_event WHERE job_id = 1 AND seq > 900");
   });
 
+  it("says by their roles what the steps of older runs were for", async () => {
+    const step = (name: string) => ({ name, throttle: 0.6, holdS: 1 });
+    const put = (kind: string, ...names: string[]) =>
+      pool.execute("UPDATE bench_run SET kind = ?, profile = ? WHERE id = 1", [kind, JSON.stringify(names.map(step))]);
+    const [before] = await rows("SELECT kind, profile FROM bench_run WHERE id = 1");
+    const sql = readFileSync(path.join(migrationsFolder, "0009_step_roles.sql"), "utf8");
+    const roles = async () => {
+      for (const statement of statementsOf(sql)) await pool.query(statement);
+      const [row] = await rows("SELECT profile FROM bench_run WHERE id = 1");
+      return (JSON.parse(String(row!.profile)) as { role?: string }[]).map(({ role }) => role);
+    };
+    await put("motor", "motor 2, 50 %", "motor 2, before the jump", "motor 2, jump");
+    expect(await roles()).toEqual([undefined, "before jump", "jump"]);
+    await put("servo", "let go", "held by hand");
+    expect(await roles()).toEqual([undefined, "hand held"]);
+    await put("ladder", "up", "held");
+    expect(await roles()).toEqual([undefined, "plateau"]);
+    await pool.execute("UPDATE bench_run SET kind = ?, profile = ? WHERE id = 1", [before!.kind, before!.profile]);
+  });
+
   it("goes into one backup file and comes back whole", async () => {
     const folder = mkdtempSync(path.join(tmpdir(), "pitstopa-"));
     const file = path.join(folder, "shop.backup");

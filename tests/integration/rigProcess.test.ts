@@ -1,7 +1,7 @@
 import { type ChildProcess, spawn } from "node:child_process";
 import { createServer } from "node:net";
 import { POWER_DRAW_PROFILE } from "@/core/bench/run/profiles";
-import { getRun, insertRun, listSamples } from "@/features/bench/benchRunRepository";
+import { getRun, insertRun, listSamples } from "@/features/bench/runs/benchRunRepository";
 import { getJob } from "@/features/job/jobRepository";
 import { rigClient } from "@/rigs/rigClient";
 import { ScpiConnection } from "@/rigs/scpi/ScpiConnection";

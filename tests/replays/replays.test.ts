@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
-import { type ShopPrices } from "../../src/core/diagnosis/adviseStop";
-import { withGeneratedChecks } from "../../src/core/diagnosis/generateChecks";
+import { type ShopPrices } from "../../src/core/diagnosis/repairs/adviseStop";
+import { withGeneratedChecks } from "../../src/core/diagnosis/library/generateChecks";
 import { shippedLibrary } from "../../src/core/diagnosis/shippedLibrary";
 import { replayStory, type Story } from "../../src/sim/replay";
 

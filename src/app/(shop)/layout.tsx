@@ -1,6 +1,6 @@
 import { type ReactNode } from "react";
-import { pageContext } from "@/features/people/currentPerson";
-import { Rail } from "@/features/people/Rail";
+import { pageContext } from "@/server/verbs/currentPerson";
+import { Rail } from "@/features/navigation/Rail";
 import styles from "./layout.module.css";
 
 /** The shop: the rail beside whatever is in hand. */

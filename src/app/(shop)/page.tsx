@@ -1,7 +1,7 @@
 import { toBoardFilter } from "@/features/board/boardFilter";
 import { BoardView } from "@/features/board/BoardView";
 import { getBoard } from "@/features/board/getBoard";
-import { pageContext } from "@/features/people/currentPerson";
+import { pageContext } from "@/server/verbs/currentPerson";
 
 /** The board. */
 export default async function BoardPage({

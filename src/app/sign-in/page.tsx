@@ -1,6 +1,6 @@
 import { type Metadata } from "next";
 import { redirect } from "next/navigation";
-import { findCurrentPerson } from "@/features/people/currentPerson";
+import { findCurrentPerson } from "@/server/verbs/currentPerson";
 import { DEMO_PEOPLE } from "@/features/people/demoPeople";
 import { SignInForm } from "@/features/people/SignInForm";
 import { environment } from "@/server/env";

@@ -1,4 +1,4 @@
-import { STANDARD_GRAVITY } from "../units/constants";
+import { STANDARD_GRAVITY, ZERO_CELSIUS_K } from "../units/constants";
 
 /** Air as the standard has it, or as it is. */
 export interface Air {
@@ -11,7 +11,6 @@ export interface Air {
 const SEA_LEVEL_K = 288.15;
 const SEA_LEVEL_PA = 101_325;
 const LAPSE_K_PER_M = 0.0065;
-const ZERO_CELSIUS_K = 273.15;
 const GAS_CONSTANT = 287.05287; // of dry air, J/(kg·K)
 const HEAT_RATIO = 1.4;
 

@@ -54,7 +54,7 @@ export function judgePowerDraw(
   densityRatio = 1,
 ): PowerDrawVerdict {
   const comparisons = steps.flatMap((step) => {
-    const before = baseline.find(({ name, throttle }) => name === step.name && throttle === step.throttle);
+    const before = baseline.find(({ throttle }) => throttle === step.throttle);
     return before && step.throttle >= DRIVE_FROM_THROTTLE ? [compareStep(step, before, densityRatio)] : [];
   });
   const full = steps.find(({ throttle }) => throttle === 1);

@@ -1,4 +1,5 @@
 import { standardAir } from "../bench/airDensity";
+import { ZERO_CELSIUS_K } from "../units/constants";
 import { type Calculator } from "./calculator.types";
 
 /** Air density at a field, and what it does to thrust. */
@@ -18,7 +19,7 @@ export const airDensityCalculator: Calculator = {
     return {
       results: [
         { label: "Density", quantity: "density", value: air.densityKgM3, isMain: true },
-        { label: "Temperature", quantity: "temperature", value: air.temperatureK },
+        { label: "Temperature", quantity: "temperature", value: air.temperatureK - ZERO_CELSIUS_K },
         { label: "Pressure", quantity: "pressure", value: air.pressurePa },
         { label: "Speed of sound", quantity: "speed", value: air.soundMS },
         { label: "Thrust at the same rpm, of that at sea level", quantity: "share", value: share },

@@ -1,9 +1,9 @@
-import { type Finding } from "./caseFindings";
+import { type Finding } from "./findings/caseFindings";
 import { diagnoseCase } from "./diagnoseCase";
-import { withGeneratedChecks } from "./generateChecks";
+import { withGeneratedChecks } from "./library/generateChecks";
 import { shippedLibrary } from "./shippedLibrary";
-import { type CaseContext } from "./library.types";
-import { validateLibrary } from "./validateLibrary";
+import { type CaseContext } from "./library/library.types";
+import { validateLibrary } from "./library/validateLibrary";
 
 // The stories below are common practice in the trade, no published source.
 const library = withGeneratedChecks(shippedLibrary);

@@ -1,15 +1,16 @@
-import { adviseStop, type ShopPrices, type StopAdvice } from "./adviseStop";
-import { type AvailableChecks } from "./availableChecks";
-import { type CaseSymptoms, type Contradiction, type Finding, gatherSymptoms } from "./caseFindings";
-import { type CompiledLibrary, compileLibrary, toEvidence } from "./compileLibrary";
-import { explainFindings, type WeighedFinding } from "./explainFindings";
-import { explainersOf, type CandidateDiagnoses } from "./candidateDiagnoses";
-import { type CaseContext, type FaultMode, type Library } from "./library.types";
-import { type MindChanger, mindChangers } from "./mindChangers";
-import { posteriors } from "./posteriors";
-import { type NextCheck, previewOutcomes } from "./previewOutcomes";
-import { rankChecks } from "./rankChecks";
-import { suspectTrail, type TrailStep } from "./suspectTrail";
+import { adviseStop, type ShopPrices, type StopAdvice } from "./repairs/adviseStop";
+import { type AvailableChecks } from "./checks/availableChecks";
+import { type CaseSymptoms, type Contradiction, type Finding, gatherSymptoms } from "./findings/caseFindings";
+import { type CompiledLibrary, compileLibrary, toEvidence } from "./library/compileLibrary";
+import { explainFindings, type WeighedFinding } from "./findings/explainFindings";
+import { explainersOf, type CandidateDiagnoses } from "./inference/candidateDiagnoses";
+import { type CaseContext, type FaultMode, type Library } from "./library/library.types";
+import { type MindChanger, mindChangers } from "./checks/mindChangers";
+import { posteriors } from "./inference/posteriors";
+import { type NextCheck, previewOutcomes } from "./checks/previewOutcomes";
+import { rankChecks } from "./checks/rankChecks";
+import { suspectTrail, type TrailStep } from "./findings/suspectTrail";
+import { type Suspect } from "./suspect";
 import { weighCase, type WeighedWith } from "./weighCase";
 
 /** A case as the engine sees it: circumstances and findings, oldest first. */
@@ -18,19 +19,6 @@ export interface DiagnosisCase extends WeighedWith {
   findings: readonly Finding[];
   /** The shop's prices; without them no advice is given when to stop. */
   prices?: ShopPrices | null;
-}
-
-/** A fault under suspicion. */
-export interface Suspect {
-  fault: FaultMode;
-  probability: number;
-  /** Before the last finding, for the tick on its bar. */
-  probabilityBefore: number;
-  prior: number;
-  /** The prior by the library alone; differs from `prior` where the shop has learned. */
-  libraryPrior: number;
-  /** True when it could explain something seen; the others stand at what the evidence leaves of their usual rate. */
-  mayExplain: boolean;
 }
 
 /** The engine's whole answer. */

@@ -1,9 +1,9 @@
 import fc from "fast-check";
-import { type Finding } from "./caseFindings";
-import { withGeneratedChecks } from "./generateChecks";
+import { type Finding } from "./findings/caseFindings";
+import { withGeneratedChecks } from "./library/generateChecks";
 import { diagnoseCase } from "./diagnoseCase";
 import { shippedLibrary } from "./shippedLibrary";
-import { type CaseContext } from "./library.types";
+import { type CaseContext } from "./library/library.types";
 import { weighCase } from "./weighCase";
 
 const library = withGeneratedChecks(shippedLibrary);

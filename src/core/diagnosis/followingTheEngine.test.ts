@@ -1,10 +1,10 @@
-import { type Finding, gatherSymptoms } from "./caseFindings";
-import { canHave, compileLibrary } from "./compileLibrary";
-import { withGeneratedChecks } from "./generateChecks";
+import { type Finding, gatherSymptoms } from "./findings/caseFindings";
+import { canHave, compileLibrary } from "./library/compileLibrary";
+import { withGeneratedChecks } from "./library/generateChecks";
 import { shippedLibrary } from "./shippedLibrary";
-import { type CaseContext, type Check, type FaultMode } from "./library.types";
-import { symptomProbability } from "./network";
-import { CRAFT_KIND_LIST } from "../refit/craftKinds";
+import { type CaseContext, type Check, type FaultMode } from "./library/library.types";
+import { symptomProbability } from "./inference/network";
+import { CRAFT_KIND_LIST } from "../craft/craftKinds";
 import { weighCase } from "./weighCase";
 
 const library = withGeneratedChecks(shippedLibrary);

@@ -1,12 +1,12 @@
-import { availableChecks, type AvailableChecks, type Workshop } from "./availableChecks";
-import { type CaseSymptoms, type Finding, gatherSymptoms } from "./caseFindings";
-import { bearsOnCraft, type CompiledLibrary, compileLibrary, toEvidence } from "./compileLibrary";
-import { type CandidateDiagnoses, candidateDiagnoses } from "./candidateDiagnoses";
-import { type LearnedCauses } from "./learnedRate";
-import { type CaseContext, type Check, type Library } from "./library.types";
-import { type NetworkEvidence } from "./network";
-import { type Posteriors, posteriors } from "./posteriors";
-import { rankChecks, type Ranking } from "./rankChecks";
+import { availableChecks, type AvailableChecks, type Workshop } from "./checks/availableChecks";
+import { type CaseSymptoms, type Finding, gatherSymptoms } from "./findings/caseFindings";
+import { bearsOnCraft, type CompiledLibrary, compileLibrary, toEvidence } from "./library/compileLibrary";
+import { type CandidateDiagnoses, candidateDiagnoses } from "./inference/candidateDiagnoses";
+import { type LearnedCauses } from "./library/learnedRate";
+import { type CaseContext, type Check, type Library } from "./library/library.types";
+import { type NetworkEvidence } from "./inference/network";
+import { type Posteriors, posteriors } from "./inference/posteriors";
+import { rankChecks, type Ranking } from "./checks/rankChecks";
 
 /** What bears on the weighing of a case. */
 export interface WeighedWith {

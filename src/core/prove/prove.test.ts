@@ -1,6 +1,6 @@
-import { CRAFT_KIND_LIST } from "../refit/craftKinds";
+import { CRAFT_KIND_LIST } from "../craft/craftKinds";
 import { invalidatedProofs } from "../refit/invalidatedProofs";
-import { PART_KIND_LIST } from "../refit/partKinds";
+import { PART_KIND_LIST } from "../craft/partKinds";
 import { chanceIfUnchanged, cleanTimeForMeanS, cleanTimeNeededS } from "./cleanTime";
 import { blockersOf, mayRelease, orderProofs } from "./orderProofs";
 import { PROOF_KINDS, type ProofKind, RUNGS } from "./proofKinds";

@@ -1,6 +1,6 @@
 import { type ProofKindId } from "../prove/proofKinds";
-import { CRAFT_KINDS, type CraftKind } from "./craftKinds";
-import { type PartKind } from "./partKinds";
+import { CRAFT_KINDS, type CraftKind } from "../craft/craftKinds";
+import { type PartKind } from "../craft/partKinds";
 
 /*
  * What a swap invalidates. Common practice of the trade, no published source: nothing that depends on the part is

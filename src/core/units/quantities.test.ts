@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { fromSi, QUANTITIES, toSi, type Unit } from "./quantities";
+import { findUnit, fromSi, QUANTITIES, toSi, type Quantity, type Unit, unitInside } from "./quantities";
 
 describe("units", () => {
   it("go to SI and back without loss, every one of them", () => {
@@ -14,9 +14,26 @@ describe("units", () => {
   // By definition: NIST SP 811, appendix B.
   it.each<[number, Unit, number]>([
     [1, QUANTITIES.propLength[0], 0.0254],
-    [212, QUANTITIES.temperature[1], 373.15],
+    [212, QUANTITIES.temperature[1], 100],
+    [373.15, QUANTITIES.temperature[2], 100],
     [1, QUANTITIES.charge[1], 3600],
     [16, QUANTITIES.thrust[2], 4.4482216152605],
     [60, QUANTITIES.speed[2], 26.8224],
-  ])("%d of a unit is what it is in SI", (value, unit, si) => expect(toSi(value, unit)).toBeCloseTo(si, 9));
+  ])("%d of a unit is what it is inside", (value, unit, si) => expect(toSi(value, unit)).toBeCloseTo(si, 9));
+
+  it("are found by their symbol within their quantity, however it is spelled", () => {
+    expect(findUnit("thrust", "g")!.factor).toBeCloseTo(0.00980665, 12);
+    expect(findUnit("acceleration", "g")!.factor).toBe(9.80665);
+    expect(findUnit("acceleration", "m/s2")).toBe(QUANTITIES.acceleration[0]);
+    expect(findUnit("time", "us")).toBe(findUnit("time", "µs"));
+    expect(findUnit("share", "1")!.factor).toBe(1);
+    expect(findUnit("voltage", "A")).toBeNull();
+  });
+
+  it("keep rpm, degrees and °C as they are, and everything else in SI", () => {
+    expect(
+      ["rotation", "angle", "temperature", "pressure", "share"].map((each) => unitInside(each as Quantity).factor),
+    ).toEqual([1, 1, 1, 1, 1]);
+    expect(unitInside("rotation").symbol).toBe("rpm");
+  });
 });

@@ -1,9 +1,9 @@
-import { STANDARD_GRAVITY } from "./constants";
+import { STANDARD_GRAVITY, ZERO_CELSIUS_K } from "./constants";
 
-/** A unit of a quantity: how many SI units one of it is, and where its zero lies. */
+/** A unit of a quantity: how many of the unit inside one of it is, and where its zero lies. */
 export interface Unit {
   symbol: string;
-  /** SI value = value · factor + offset. */
+  /** Value inside = value · factor + offset. */
   factor: number;
   offset?: number;
   decimals: number;
@@ -20,7 +20,8 @@ const FOOT = 0.3048;
 const POUND_FORCE = 4.4482216152605;
 
 /**
- * The quantities of the trade with their units, the trade's usual one first. Inside everything is SI; units are for the edge.
+ * The quantities of the trade with their units, the trade's usual one first: the one table of units, for calculators, columns of
+ * tables, channels and limits. Inside everything is in the unit with factor 1: SI, but °C, rpm and degrees of an angle.
  *
  * @see BIPM, The International System of Units, 9th ed. 2019; inch, foot, ounce and mile by definition (NIST SP 811, app. B).
  */
@@ -35,11 +36,12 @@ export const QUANTITIES = {
   section: [unit("mm²", 1e-6, 2)],
   charge: [unit("mAh", 3.6, 0), unit("Ah", 3600, 3)],
   chargePerDistance: [unit("mAh/km", 3.6e-3, 0), unit("mAh/mi", 3.6 / 1609.344, 0)],
-  current: [unit("A", 1, 2)],
-  voltage: [unit("V", 1, 2)],
+  current: [unit("A", 1, 2), unit("mA", 1e-3, 0)],
+  voltage: [unit("V", 1, 2), unit("mV", 1e-3, 0)],
   resistance: [unit("mΩ", 1e-3, 1), unit("Ω", 1, 4)],
   power: [unit("W", 1, 1)],
   energy: [unit("Wh", 3600, 1), unit("J", 1, 0)],
+  time: [unit("s", 1, 3), unit("ms", 1e-3, 1), unit("µs", 1e-6, 0), unit("min", 60, 2)],
   minutes: [unit("min", 60, 1), unit("s", 1, 0)],
   microseconds: [unit("µs", 1e-6, 1)],
   speed: [unit("km/h", 1 / 3.6, 0), unit("m/s", 1, 1), unit("mph", 0.44704, 0)],
@@ -51,23 +53,47 @@ export const QUANTITIES = {
   kv: [unit("rpm/V", 1, 0)],
   torqueConstant: [unit("mN·m/A", 1e-3, 3)],
   torque: [unit("mN·m", 1e-3, 1)],
-  rotation: [unit("rpm", 1, 0)],
-  temperature: [unit("°C", 1, 1, 273.15), unit("°F", 5 / 9, 1, 273.15 - (32 * 5) / 9), unit("K", 1, 2)],
+  rotation: [unit("rpm", 1, 0), unit("krpm", 1e3, 2)],
+  temperature: [unit("°C", 1, 1), unit("°F", 5 / 9, 1, (-32 * 5) / 9), unit("K", 1, 2, -ZERO_CELSIUS_K)],
   pressure: [unit("hPa", 100, 2), unit("inHg", 3386.389, 2)],
   density: [unit("kg/m³", 1, 4)],
-  angle: [unit("°", Math.PI / 180, 1)],
+  angle: [unit("°", 1, 1)],
+  acceleration: [unit("m/s²", 1, 1), unit("g", STANDARD_GRAVITY, 2)],
   mach: [unit("Mach", 1, 2)],
 } as const satisfies Record<string, readonly Unit[]>;
 
 /** A quantity that values are given in. */
 export type Quantity = keyof typeof QUANTITIES;
 
-/** Value in a unit → SI. */
+/** A share, a ratio or a count as it stands, without a unit. */
+const BARE = unit("1", 1, 3);
+
+/** Other ways to write a symbol. */
+const SPELLINGS: Readonly<Record<string, string>> = { us: "µs", μs: "µs", "m/s2": "m/s²", degC: "°C", deg: "°" };
+
+/**
+ * Finds a unit by its symbol.
+ *
+ * @returns The unit of that quantity, or null when the quantity is not measured in it.
+ */
+export function findUnit(quantity: Quantity, symbol: string): Unit | null {
+  if (symbol === "1") return ["share", "ratio", "count"].includes(quantity) ? BARE : null;
+  const units: readonly Unit[] = QUANTITIES[quantity];
+  return units.find((each) => each.symbol === (SPELLINGS[symbol] ?? symbol)) ?? null;
+}
+
+/** The unit that values of a quantity are kept in: the one with factor 1; a bare number for shares. */
+export function unitInside(quantity: Quantity): Unit {
+  const units: readonly Unit[] = QUANTITIES[quantity];
+  return units.find(({ factor, offset = 0 }) => factor === 1 && offset === 0) ?? BARE;
+}
+
+/** Value in a unit → value inside. */
 export function toSi(value: number, { factor, offset = 0 }: Unit): number {
   return value * factor + offset;
 }
 
-/** SI → value in a unit. */
+/** Value inside → value in a unit. */
 export function fromSi(value: number, { factor, offset = 0 }: Unit): number {
   return (value - offset) / factor;
 }

@@ -10,25 +10,25 @@ import { type RatedPart } from "@/core/bench/weakestInLine";
 import { type PackChoice } from "@/features/packs/listPackChoices";
 import { QueryProvider } from "@/shared/QueryProvider";
 import styles from "./Bench.module.css";
-import { type RunOptions } from "./benchRun";
-import { EscSettingsPanel } from "./EscSettingsPanel";
-import { EstimateTable } from "./EstimateTable";
-import { ImportRun } from "./ImportRun";
-import { KindChoice } from "./KindChoice";
-import { MeasurePanel } from "./MeasurePanel";
-import { RigPanel } from "./RigPanel";
-import { RunChart } from "./RunChart";
-import { RunList, type RunLine } from "./RunList";
-import { RunReadout } from "./RunReadout";
-import { RunSetup } from "./RunSetup";
-import { RunTools } from "./RunTools";
-import { RUN_OPTION_FIELDS } from "./optionFields";
-import { useReplay } from "./useReplay";
-import { useRun } from "./useRun";
-import { type Places, useRunOrder } from "./useRunOrder";
-import { useSerialStands } from "./useSerialStands";
-import { useAssessedRun, useRunChoice } from "./useShownRun";
-import { VerdictPanel } from "./VerdictPanel";
+import { type RunOptions } from "./runs/benchRun";
+import { EscSettingsPanel } from "./escSettings/EscSettingsPanel";
+import { EstimateTable } from "./verdict/EstimateTable";
+import { ImportRun } from "./runs/ImportRun";
+import { KindChoice } from "./tables/KindChoice";
+import { MeasurePanel } from "./tables/MeasurePanel";
+import { RigPanel } from "./rig/RigPanel";
+import { SeriesChart } from "@/shared/charts/SeriesChart";
+import { RunList, type RunLine } from "./runs/RunList";
+import { RunReadout } from "./rig/RunReadout";
+import { RunSetup } from "./rig/RunSetup";
+import { RunTools } from "./runs/RunTools";
+import { RUN_OPTION_FIELDS } from "./tables/optionFields";
+import { useReplay } from "./runs/useReplay";
+import { useRun } from "./rig/useRun";
+import { type Places, useRunOrder } from "./rig/useRunOrder";
+import { useSerialStands } from "./rig/useSerialStands";
+import { useAssessedRun, useRunChoice } from "./runs/useShownRun";
+import { VerdictPanel } from "./verdict/VerdictPanel";
 
 /** What the Bench page is given. */
 export interface BenchBayProps {
@@ -163,7 +163,7 @@ function Bench(props: BenchBayProps) {
         </div>
         <section className="panel stack" data-live={isLive} data-seen-s={live.latest.time} aria-label="Run">
           <RunReadout live={live} assessed={assessed} isLive={isLive} plan={plan} replayed={replay.readings} />
-          <RunChart data={data} />
+          <SeriesChart data={data} />
           {!isLive && assessed?.run.state === "ended" && (
             <RunTools
               assessed={assessed}

@@ -1,13 +1,13 @@
 "use server";
 
-import { runAction } from "@/features/people/runAction";
+import { runAction } from "@/server/verbs/runAction";
 import { KeepRunInput, NoteRunInput } from "./bench.schema";
 import { keepRun } from "./benchVerbs";
-import { SaveEscSettingsInput } from "./escSettings.schema";
-import { keepMeasurement } from "./keepMeasurement";
-import { KeepMeasurementInput } from "./keepMeasurement.schema";
-import { noteRun } from "./runFileVerbs";
-import { saveEscSettings } from "./saveEscSettings";
+import { SaveEscSettingsInput } from "./escSettings/escSettings.schema";
+import { keepMeasurement } from "./tables/keepMeasurement";
+import { KeepMeasurementInput } from "./tables/keepMeasurement.schema";
+import { noteRun } from "./runs/runFileVerbs";
+import { saveEscSettings } from "./escSettings/saveEscSettings";
 
 /** Keeps a run on its job as evidence. */
 export async function keepRunAction(raw: unknown) {

@@ -3,7 +3,7 @@ import { RUN_KINDS } from "@/core/bench/run/runKinds";
 import { JobTarget } from "@/features/job/jobTarget.schema";
 import { ProfileSchema, PushedReadings, RunLimitsSchema } from "@/rigs/runProtocol";
 import { BENCH_DEFECTS } from "@/sim/benchDefects";
-import { RunOptionsSchema } from "./runOptions.schema";
+import { RunOptionsSchema } from "./runs/runOptions.schema";
 
 const id = v.pipe(v.number(), v.integer(), v.minValue(1));
 const seconds = v.nullish(v.pipe(v.number(), v.minValue(0), v.maxValue(100_000)), null);

@@ -1,12 +1,13 @@
+import { estimateOf } from "@/core/bench/measure/measured.types";
 import { fireEvent, render, screen, within } from "@testing-library/react";
 import { RUN_PLANS } from "@/core/bench/run/runKinds";
-import { type AssessedRun } from "./assessRun";
-import { type BenchRun } from "./benchRun";
-import { EstimateTable } from "./EstimateTable";
-import { IDLE_RUN } from "./liveRun.fixture";
-import { RunList, type RunLine } from "./RunList";
-import { RunReadout } from "./RunReadout";
-import { type LiveRun } from "./useRun";
+import { type AssessedRun } from "./verdict/assessRun";
+import { type BenchRun } from "./runs/benchRun";
+import { EstimateTable } from "./verdict/EstimateTable";
+import { IDLE_RUN } from "./rig/liveRun.fixture";
+import { RunList, type RunLine } from "./runs/RunList";
+import { RunReadout } from "./rig/RunReadout";
+import { type LiveRun } from "./rig/useRun";
 
 const line = (id: number, more: Partial<RunLine> = {}): RunLine => ({
   id,
@@ -64,7 +65,7 @@ describe("RunList", () => {
   });
 });
 
-describe("FigureTable", () => {
+describe("EstimateTable", () => {
   const figure = (label: string, value: number, halfWidth: number | null = null) => ({
     label,
     value,
@@ -77,9 +78,9 @@ describe("FigureTable", () => {
     render(
       <EstimateTable
         figures={[
-          figure("Motor 1: no-load current", 0.9, 0.02),
-          figure("Motor 2: no-load current", 2.1, 0.03),
-          figure("Motor 1: heat", 50),
+          { ...figure("", 0.9, 0.02), ...estimateOf("Motor 1", "no-load current") },
+          { ...figure("", 2.1, 0.03), ...estimateOf("Motor 2", "no-load current") },
+          { ...figure("", 50), ...estimateOf("Motor 1", "heat") },
         ]}
       />,
     );

@@ -2,13 +2,13 @@ import * as v from "valibot";
 import { type Craft, type FittedPart } from "@/features/craft/craft";
 import { positionsOf } from "@/features/craft/positionsOf";
 import { DEMO_DRIVES } from "@/sim/demoDrives";
-import { CRAFT_KIND_LIST } from "@/core/refit/craftKinds";
+import { CRAFT_KIND_LIST } from "@/core/craft/craftKinds";
 import { POWER_DRAW_PROFILE } from "@/core/bench/run/profiles";
 import { ArmRunInput } from "./bench.schema";
-import { linePartsOf, suggestedLimits } from "./lineParts";
-import { type RunPoints } from "./assessRun";
-import { runChartOption, stripsOf } from "./runChartOption";
-import { simulatedDriveOf } from "./simulatedDriveOf";
+import { linePartsOf, suggestedLimits } from "./rig/lineParts";
+import { type SeriesPoints } from "@/core/series/pointsOf";
+import { seriesChartOption, lanesOf } from "@/shared/charts/seriesChartOption";
+import { simulatedDriveOf } from "./rig/simulatedDriveOf";
 
 const craft = { motorCount: 4, cellCount: 4 } as Craft;
 const part = (over: Partial<FittedPart>): FittedPart => ({
@@ -86,7 +86,7 @@ describe("ArmRunInput", () => {
   ])("refuses %s", (_, over) => expect(v.safeParse(ArmRunInput, { ...good, ...over }).success).toBe(false));
 });
 
-describe("runChartOption", () => {
+describe("seriesChartOption", () => {
   const colours = { ink: "i", soft: "s", line: "l", main: "m", second: "2", limit: "x", card: "c" };
   type Series = {
     name: string;
@@ -94,8 +94,8 @@ describe("runChartOption", () => {
     lineStyle: { color: string };
     markLine?: { data: { yAxis?: number; xAxis?: number }[] };
   };
-  const main: RunPoints = { current: [[1, 10]], power: [[1, 120]], voltage: [[1, 12]], step: [[1, 0]] };
-  const option = runChartOption(
+  const main: SeriesPoints = { current: [[1, 10]], power: [[1, 120]], voltage: [[1, 12]], step: [[1, 0]] };
+  const option = seriesChartOption(
     {
       main,
       others: [{ name: "baseline", points: main }],
@@ -119,7 +119,7 @@ describe("runChartOption", () => {
     expect(option.yAxis.map(({ axisLabel }) => axisLabel.formatter(1500))).toEqual(["1.5k A", "1.5k W", "1.5k V"]);
     expect(option.yAxis.map(({ axisLabel }) => axisLabel.formatter(15))).toEqual(["15 A", "15 W", "15 V"]);
     expect(series("Watts").data).toEqual([[1, 120]]);
-    expect(stripsOf({ main: { speed: [], step: [] }, draws: ["current"] })).toEqual(["speed"]);
+    expect(lanesOf({ main: { speed: [], step: [] }, draws: ["current"] })).toEqual(["speed"]);
   });
 
   it("keeps the limits in sight, and makes room for what lies beyond them", () => {

@@ -18,20 +18,20 @@ import { refreshedHeadline } from "@/features/job/refreshedHeadline";
 import { formatChange } from "@/shared/format";
 import { type LogPackInput } from "@/features/packs/pack.schema";
 import { insertPackEntry } from "@/features/packs/packRepository";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { type RunStatus } from "@/rigs/runProtocol";
 import { type Db } from "@/server/db";
 import { environment } from "@/server/env";
 import { AppError } from "@/server/errors";
-import { type AssessedRun, assessRun } from "./assessRun";
-import { BASELINED_PART } from "./baselinedPart";
+import { type AssessedRun, assessRun } from "./verdict/assessRun";
+import { BASELINED_PART } from "./verdict/baselinedPart";
 import { type ArmRunInput, type KeepRunInput } from "./bench.schema";
-import { endRun, insertRun } from "./benchRunRepository";
-import { ladderSoFar } from "./assessLadder";
-import { linePartsOf } from "./lineParts";
-import { measurementEvents } from "./measurementEvents";
-import { setPartBaseline } from "./partBaselineRepository";
-import { simulatedDriveOf } from "./simulatedDriveOf";
+import { endRun, insertRun } from "./runs/benchRunRepository";
+import { ladderSoFar } from "./verdict/assessLadder";
+import { linePartsOf } from "./rig/lineParts";
+import { measurementEvents } from "./verdict/measurementEvents";
+import { setPartBaseline } from "./verdict/partBaselineRepository";
+import { simulatedDriveOf } from "./rig/simulatedDriveOf";
 
 /**
  * Opens a run and arms the rig for it. From here on the page must be heard from, or the rig disarms.

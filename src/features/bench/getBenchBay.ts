@@ -5,19 +5,19 @@ import { listInstruments } from "@/features/instruments/instrumentRepository";
 import { getJobPage } from "@/features/job/getJobPage";
 import { type JobEvent } from "@/features/job/jobEvent.schema";
 import { RUN_PLANS } from "@/core/bench/run/runKinds";
-import { type PartKind } from "@/core/refit/partKinds";
+import { type PartKind } from "@/core/craft/partKinds";
 import { type FittedPart } from "@/features/craft/craft";
-import { hasRole } from "@/features/people/person";
+import { hasRole } from "@/server/person";
 import { listPackChoices } from "@/features/packs/listPackChoices";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { environment } from "@/server/env";
 import { formatDateTime } from "@/shared/format";
-import { type AssessedRun, assessRun, type RunRange } from "./assessRun";
+import { type AssessedRun, assessRun, type RunRange } from "./verdict/assessRun";
 import { type BenchBayProps } from "./BenchBay";
-import { CUT_WORDS } from "./benchRun";
-import { listRunsOfJob } from "./benchRunRepository";
-import { findEscSettings } from "./escSettingsRepository";
-import { linePartsOf, suggestedLimits } from "./lineParts";
+import { CUT_WORDS } from "./runs/benchRun";
+import { listRunsOfJob } from "./runs/benchRunRepository";
+import { findEscSettings } from "./escSettings/escSettingsRepository";
+import { linePartsOf, suggestedLimits } from "./rig/lineParts";
 
 /** A run worked out and judged. @throws {NotFoundError}, {AppError} `forbidden` */
 export async function getAssessedRun(context: VerbContext, runId: number, range?: RunRange): Promise<AssessedRun> {

@@ -1,6 +1,6 @@
 import "server-only";
 import { type RowDataPacket } from "mysql2/promise";
-import { type CraftKind } from "@/core/refit/craftKinds";
+import { type CraftKind } from "@/core/craft/craftKinds";
 import { type Bay } from "@/features/job/bays";
 import { type Ticket } from "@/features/job/ticket";
 import { type Db } from "@/server/db";

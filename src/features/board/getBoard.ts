@@ -1,9 +1,9 @@
 import "server-only";
 import { type Bay } from "@/features/job/bays";
 import { type Ticket } from "@/features/job/ticket";
-import { type Person } from "@/features/people/person";
+import { type Person } from "@/server/person";
 import { listPeople } from "@/features/people/personRepository";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { type BoardFilter, countOpenByBay, findNextStep, listTickets, PAGE_SIZE } from "./boardRepository";
 
 /** Everything the board shows. */

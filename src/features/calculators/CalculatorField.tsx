@@ -3,8 +3,13 @@
 import { useId } from "react";
 import { type CalculatorInput } from "@/core/calculators/calculator.types";
 import { fromSi, QUANTITIES, toSi, type Unit } from "@/core/units/quantities";
-import { type Entry } from "./CalculatorPage";
 import styles from "./Calculators.module.css";
+
+/** What stands in a field: as typed, and the unit it is typed in. */
+export interface Entry {
+  text: string;
+  unit: Unit;
+}
 
 interface Props {
   input: CalculatorInput;

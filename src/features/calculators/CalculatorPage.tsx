@@ -5,11 +5,11 @@ import { useState } from "react";
 import { CALCULATORS } from "@/core/calculators";
 import { problemsOf } from "@/core/calculators/problemsOf";
 import { type CalculatorInput } from "@/core/calculators/calculator.types";
-import { QUANTITIES, toSi, type Unit } from "@/core/units/quantities";
+import { QUANTITIES, toSi } from "@/core/units/quantities";
 import { KeepOnJob } from "./KeepOnJob";
 import { type OpenJob } from "./openJobsRepository";
 import { CalculatorAnswerPanel } from "./CalculatorAnswerPanel";
-import { CalculatorField } from "./CalculatorField";
+import { CalculatorField, type Entry } from "./CalculatorField";
 import styles from "./Calculators.module.css";
 
 /** What the page of a calculator is given. */
@@ -19,12 +19,6 @@ export interface CalculatorPageProps {
   starts?: Readonly<Record<string, string>>;
   jobs: readonly OpenJob[];
   mayKeep: boolean;
-}
-
-/** What stands in a field: as typed, and the unit it is typed in. */
-export interface Entry {
-  text: string;
-  unit: Unit;
 }
 
 /** A calculator of the bench: fields on the left, and what they come to, worked out as they are typed. */

@@ -1,7 +1,7 @@
 import "server-only";
 import { CALCULATORS } from "@/core/calculators";
-import { hasRole } from "@/features/people/person";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { hasRole } from "@/server/person";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { NotFoundError } from "@/server/errors";
 import { listOpenJobs } from "./openJobsRepository";
 import { type CalculatorPageProps } from "./CalculatorPage";

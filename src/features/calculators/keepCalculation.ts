@@ -3,7 +3,7 @@ import { CALCULATORS } from "@/core/calculators";
 import { problemsOf } from "@/core/calculators/problemsOf";
 import { fromSi, QUANTITIES } from "@/core/units/quantities";
 import { changeJob } from "@/features/job/changeJob";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { AppError, NotFoundError } from "@/server/errors";
 import { formatInFirstUnit } from "@/shared/formatInUnit";
 import { type KeepCalculationInput } from "./keepCalculation.schema";

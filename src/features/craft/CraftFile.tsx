@@ -1,5 +1,5 @@
-import { CRAFT_KINDS } from "@/core/refit/craftKinds";
-import { PART_KINDS } from "@/core/refit/partKinds";
+import { CRAFT_KINDS } from "@/core/craft/craftKinds";
+import { PART_KINDS } from "@/core/craft/partKinds";
 import { type Craft } from "./craft";
 import styles from "./Craft.module.css";
 import { type Position } from "./positionsOf";

@@ -1,5 +1,5 @@
 import Link from "next/link";
-import { CRAFT_KINDS } from "@/core/refit/craftKinds";
+import { CRAFT_KINDS } from "@/core/craft/craftKinds";
 import { type Craft } from "./craft";
 import styles from "./Craft.module.css";
 

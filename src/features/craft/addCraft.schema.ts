@@ -1,6 +1,6 @@
 import * as v from "valibot";
-import { CRAFT_KIND_LIST } from "@/core/refit/craftKinds";
-import { PART_KIND_LIST } from "@/core/refit/partKinds";
+import { CRAFT_KIND_LIST } from "@/core/craft/craftKinds";
+import { PART_KIND_LIST } from "@/core/craft/partKinds";
 
 const text = (what: string, max: number) =>
   v.pipe(

@@ -1,5 +1,5 @@
-import { type CraftKind } from "@/core/refit/craftKinds";
-import { type PartKind } from "@/core/refit/partKinds";
+import { type CraftKind } from "@/core/craft/craftKinds";
+import { type PartKind } from "@/core/craft/partKinds";
 
 /** A craft as the shop knows it. */
 export interface Craft {

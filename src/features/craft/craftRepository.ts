@@ -1,6 +1,6 @@
 import "server-only";
 import { type ResultSetHeader, type RowDataPacket } from "mysql2/promise";
-import { type CraftKind } from "@/core/refit/craftKinds";
+import { type CraftKind } from "@/core/craft/craftKinds";
 import { type Db } from "@/server/db";
 import { AppError, NotFoundError } from "@/server/errors";
 import { type Craft } from "./craft";

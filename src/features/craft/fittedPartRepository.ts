@@ -1,6 +1,6 @@
 import "server-only";
 import { type ResultSetHeader, type RowDataPacket } from "mysql2/promise";
-import { type PartKind } from "@/core/refit/partKinds";
+import { type PartKind } from "@/core/craft/partKinds";
 import { type Db } from "@/server/db";
 import { ConflictError } from "@/server/errors";
 import { type FittedPart } from "./craft";

@@ -1,5 +1,5 @@
 import "server-only";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { type Craft } from "./craft";
 import { getCraft, listCraft } from "./craftRepository";
 import { listFittedParts } from "./fittedPartRepository";

@@ -1,4 +1,4 @@
-import { type PartKind } from "@/core/refit/partKinds";
+import { type PartKind } from "@/core/craft/partKinds";
 import { formatDate } from "@/shared/format";
 import { type FittedPart } from "./craft";
 

@@ -2,8 +2,8 @@
 
 import { Input, type InputRef } from "antd";
 import { type Ref, useState } from "react";
-import { type Zone, ZONES } from "@/core/diagnosis/library.types";
-import { type CraftKind } from "@/core/refit/craftKinds";
+import { type Zone, ZONES } from "@/core/diagnosis/library/library.types";
+import { type CraftKind } from "@/core/craft/craftKinds";
 import { type ComplaintChoice } from "./complaintsOf";
 import styles from "./ComplaintPicker.module.css";
 import { CraftPicture } from "./CraftPicture";

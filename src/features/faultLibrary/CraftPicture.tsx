@@ -1,6 +1,6 @@
 import { type ReactNode } from "react";
-import { type Zone } from "@/core/diagnosis/library.types";
-import { type CraftKind } from "@/core/refit/craftKinds";
+import { type Zone } from "@/core/diagnosis/library/library.types";
+import { type CraftKind } from "@/core/craft/craftKinds";
 import styles from "./ComplaintPicker.module.css";
 import { ZONE_NAMES, ZONE_SPOTS } from "./zones";
 

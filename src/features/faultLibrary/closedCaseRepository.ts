@@ -1,6 +1,6 @@
 import "server-only";
 import { type RowDataPacket } from "mysql2/promise";
-import { type LearnedCauses } from "@/core/diagnosis/learnedRate";
+import { type LearnedCauses } from "@/core/diagnosis/library/learnedRate";
 import { type Db } from "@/server/db";
 
 /** A handed-back job that the shop can learn from. */

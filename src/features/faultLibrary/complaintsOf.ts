@@ -1,6 +1,6 @@
-import { canHave } from "@/core/diagnosis/compileLibrary";
-import { type Library, type Zone } from "@/core/diagnosis/library.types";
-import { CRAFT_KIND_LIST, type CraftKind } from "@/core/refit/craftKinds";
+import { canHave } from "@/core/diagnosis/library/compileLibrary";
+import { type Library, type Zone } from "@/core/diagnosis/library/library.types";
+import { CRAFT_KIND_LIST, type CraftKind } from "@/core/craft/craftKinds";
 
 /** Something that can be picked as seen. */
 export interface ComplaintChoice {

@@ -1,7 +1,7 @@
 import "server-only";
-import { withGeneratedChecks } from "@/core/diagnosis/generateChecks";
+import { withGeneratedChecks } from "@/core/diagnosis/library/generateChecks";
 import { shippedLibrary } from "@/core/diagnosis/shippedLibrary";
-import { type Library } from "@/core/diagnosis/library.types";
+import { type Library } from "@/core/diagnosis/library/library.types";
 import { type Db } from "@/server/db";
 import { log } from "@/server/log";
 import { getRevisionContent, latestRevisionId } from "./libraryRepository";

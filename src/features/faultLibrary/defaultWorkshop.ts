@@ -1,5 +1,5 @@
-import { TOOLS } from "@/core/diagnosis/tools";
-import { PART_KIND_LIST } from "@/core/refit/partKinds";
+import { TOOLS } from "@/core/diagnosis/library/tools";
+import { PART_KIND_LIST } from "@/core/craft/partKinds";
 import { type WorkshopContent } from "./workshop.schema";
 
 /** Until a lead says otherwise: all is at hand, and prices are invented round figures to be replaced by the shop's own. */

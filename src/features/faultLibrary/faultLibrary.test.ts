@@ -1,6 +1,6 @@
-import { withGeneratedChecks } from "@/core/diagnosis/generateChecks";
+import { withGeneratedChecks } from "@/core/diagnosis/library/generateChecks";
 import { shippedLibrary } from "@/core/diagnosis/shippedLibrary";
-import { CRAFT_KIND_LIST } from "@/core/refit/craftKinds";
+import { CRAFT_KIND_LIST } from "@/core/craft/craftKinds";
 import { choicesOf, complaintsOf } from "./complaintsOf";
 import { parseLibrary } from "./parseLibrary";
 import { placeOf, ZONE_NAMES, ZONE_SPOTS } from "./zones";

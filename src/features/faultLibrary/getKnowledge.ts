@@ -1,8 +1,8 @@
 import "server-only";
-import { type ShopPrices } from "@/core/diagnosis/adviseStop";
-import { type Workshop } from "@/core/diagnosis/availableChecks";
-import { type LearnedCauses } from "@/core/diagnosis/learnedRate";
-import { type Library } from "@/core/diagnosis/library.types";
+import { type ShopPrices } from "@/core/diagnosis/repairs/adviseStop";
+import { type Workshop } from "@/core/diagnosis/checks/availableChecks";
+import { type LearnedCauses } from "@/core/diagnosis/library/learnedRate";
+import { type Library } from "@/core/diagnosis/library/library.types";
 import { type Craft } from "@/features/craft/craft";
 import { listFittedParts } from "@/features/craft/fittedPartRepository";
 import { type Db } from "@/server/db";

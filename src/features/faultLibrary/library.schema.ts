@@ -1,5 +1,5 @@
 import * as v from "valibot";
-import { GRADES, HAZARDS, HISTORIES, PHASES, ZONES } from "@/core/diagnosis/library.types";
+import { GRADES, HAZARDS, HISTORIES, PHASES, ZONES } from "@/core/diagnosis/library/library.types";
 
 const id = v.pipe(
   v.string("An id is text."),

@@ -1,7 +1,7 @@
 import * as v from "valibot";
-import { withGeneratedChecks } from "@/core/diagnosis/generateChecks";
-import { type Library } from "@/core/diagnosis/library.types";
-import { type LibraryProblem, validateLibrary } from "@/core/diagnosis/validateLibrary";
+import { withGeneratedChecks } from "@/core/diagnosis/library/generateChecks";
+import { type Library } from "@/core/diagnosis/library/library.types";
+import { type LibraryProblem, validateLibrary } from "@/core/diagnosis/library/validateLibrary";
 import { LibraryFile } from "./library.schema";
 
 /** A library that may be used, or everything that is wrong with it. */

@@ -1,6 +1,6 @@
-import { withGeneratedChecks } from "@/core/diagnosis/generateChecks";
+import { withGeneratedChecks } from "@/core/diagnosis/library/generateChecks";
 import { shippedLibrary } from "@/core/diagnosis/shippedLibrary";
-import { PART_KIND_LIST } from "@/core/refit/partKinds";
+import { PART_KIND_LIST } from "@/core/craft/partKinds";
 import { DEFAULT_WORKSHOP } from "./defaultWorkshop";
 import { type Knowledge } from "./getKnowledge";
 

@@ -1,6 +1,6 @@
 import * as v from "valibot";
-import { TOOLS } from "@/core/diagnosis/tools";
-import { PART_KIND_LIST } from "@/core/refit/partKinds";
+import { TOOLS } from "@/core/diagnosis/library/tools";
+import { PART_KIND_LIST } from "@/core/craft/partKinds";
 
 const cents = v.pipe(
   v.number("A price is a number."),

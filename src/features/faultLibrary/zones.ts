@@ -1,5 +1,5 @@
-import { type Zone } from "@/core/diagnosis/library.types";
-import { type CraftKind } from "@/core/refit/craftKinds";
+import { type Zone } from "@/core/diagnosis/library/library.types";
+import { type CraftKind } from "@/core/craft/craftKinds";
 
 /** What each zone is called beside the picture. */
 export const ZONE_NAMES: Readonly<Record<Zone, string>> = {

@@ -3,8 +3,8 @@ import { mayRelease } from "@/core/prove/orderProofs";
 import { getJobPage } from "@/features/job/getJobPage";
 import { listProofs } from "@/features/job/proofRepository";
 import { findClosedCase } from "@/features/faultLibrary/closedCaseRepository";
-import { hasRole } from "@/features/people/person";
-import { type VerbContext } from "@/features/people/verbContext";
+import { hasRole } from "@/server/person";
+import { type VerbContext } from "@/server/verbs/verbContext";
 import { type HandbackBayProps } from "./HandbackBay";
 import { type Report, reportOf } from "./report";
 

@@ -1,6 +1,6 @@
 "use server";
 
-import { runAction } from "@/features/people/runAction";
+import { runAction } from "@/server/verbs/runAction";
 import { decideCase, handBack } from "./handBack";
 import { DecideCaseInput, HandBackInput } from "./handBack.schema";
 

@@ -8,7 +8,7 @@ import { type NewJobEvent } from "@/features/job/jobEvent.schema";
 import { listEvents } from "@/features/job/jobEventRepository";
 import { listProofs } from "@/features/job/proofRepository";
 import { insertClosedCase, setCaseCounts } from "@/features/faultLibrary/closedCaseRepository";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { type Db, withTransaction } from "@/server/db";
 import { AppError, NotFoundError } from "@/server/errors";
 import { type DecideCaseInput, type HandBackInput } from "./handBack.schema";

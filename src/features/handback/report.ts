@@ -1,6 +1,6 @@
-import { type Library } from "@/core/diagnosis/library.types";
+import { type Library } from "@/core/diagnosis/library/library.types";
 import { findProofKind } from "@/core/prove/proofKinds";
-import { CRAFT_KINDS } from "@/core/refit/craftKinds";
+import { CRAFT_KINDS } from "@/core/craft/craftKinds";
 import { type Craft } from "@/features/craft/craft";
 import { eventText } from "@/features/job/eventText";
 import { type Job, jobNumber } from "@/features/job/job";

@@ -2,7 +2,7 @@
 
 import { Button } from "antd";
 import { useEffect, useRef, useState } from "react";
-import { channelOf } from "@/core/bench/run/channels";
+import { channelOf } from "@/core/series/channels";
 import { type InstrumentIdentity } from "@/rigs/instruments";
 import { type ShopInstrument } from "./instrument";
 import { InstrumentForm } from "./InstrumentForm";

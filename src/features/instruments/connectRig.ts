@@ -1,5 +1,5 @@
 import "server-only";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { type PushedReadings, type RigStatus } from "@/rigs/runProtocol";
 import { listInstruments } from "./instrumentRepository";
 import { rig, toAppError } from "./rig";

@@ -1,6 +1,6 @@
 import "server-only";
-import { hasRole } from "@/features/people/person";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { hasRole } from "@/server/person";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { type RigStatus } from "@/rigs/runProtocol";
 import { connectRig } from "./connectRig";
 import { isOverdue } from "./instrument";

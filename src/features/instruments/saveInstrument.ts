@@ -1,5 +1,5 @@
 import "server-only";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { AppError } from "@/server/errors";
 import { parseCommandMap, type SaveInstrumentInput } from "./instrument.schema";
 import { insertInstrument, listInstruments, updateInstrument } from "./instrumentRepository";

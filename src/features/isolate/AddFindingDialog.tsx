@@ -2,7 +2,7 @@
 
 import { Checkbox, Input, type InputRef, Modal, Radio } from "antd";
 import { useRef, useState } from "react";
-import { type CraftKind } from "@/core/refit/craftKinds";
+import { type CraftKind } from "@/core/craft/craftKinds";
 import { ComplaintPicker } from "@/features/faultLibrary/ComplaintPicker";
 import { type ComplaintChoice } from "@/features/faultLibrary/complaintsOf";
 import { FailureNotice } from "@/shared/FailureNotice";

@@ -2,7 +2,7 @@
 
 import { Button, Checkbox, Input, Radio } from "antd";
 import { useState } from "react";
-import { type ExperimentStep, type JudgedChange } from "@/core/diagnosis/judgeExperiments";
+import { type ExperimentStep, type JudgedChange } from "@/core/diagnosis/checks/judgeExperiments";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { addExperimentStepAction } from "./isolate.action";

@@ -4,7 +4,7 @@ import { Button } from "antd";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { type CraftKind } from "@/core/refit/craftKinds";
+import { type CraftKind } from "@/core/craft/craftKinds";
 import { uploadPhotos } from "@/features/job/uploadPhotos";
 import { type ComplaintChoice } from "@/features/faultLibrary/complaintsOf";
 import { FailureNotice } from "@/shared/FailureNotice";

@@ -1,13 +1,13 @@
 import "server-only";
-import { judgeExperiments } from "@/core/diagnosis/judgeExperiments";
+import { judgeExperiments } from "@/core/diagnosis/checks/judgeExperiments";
 import { findingsOf } from "@/features/job/findings";
 import { getJobPage } from "@/features/job/getJobPage";
 import { diagnosisOf } from "@/features/job/diagnosisOf";
 import { jobNumber } from "@/features/job/job";
 import { choicesOf } from "@/features/faultLibrary/complaintsOf";
 import { getKnowledge } from "@/features/faultLibrary/getKnowledge";
-import { hasRole } from "@/features/people/person";
-import { type VerbContext } from "@/features/people/verbContext";
+import { hasRole } from "@/server/person";
+import { type VerbContext } from "@/server/verbs/verbContext";
 import { type IsolateBayProps } from "./IsolateBay";
 import { isolateView } from "./isolateView";
 

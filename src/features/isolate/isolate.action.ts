@@ -1,6 +1,6 @@
 "use server";
 
-import { runAction } from "@/features/people/runAction";
+import { runAction } from "@/server/verbs/runAction";
 import {
   AddFindingInput,
   AnswerCheckInput,

@@ -1,8 +1,8 @@
 import "server-only";
 import { CoreInputError } from "@/core/CoreInputError";
-import { findOutcome, getCheck } from "@/core/diagnosis/caseFindings";
-import { type Check } from "@/core/diagnosis/library.types";
-import { outcomeOfValue } from "@/core/diagnosis/outcomeOfValue";
+import { findOutcome, getCheck } from "@/core/diagnosis/findings/caseFindings";
+import { type Check } from "@/core/diagnosis/library/library.types";
+import { outcomeOfValue } from "@/core/diagnosis/findings/outcomeOfValue";
 import { getCraft } from "@/features/craft/craftRepository";
 import { bayChange } from "@/features/job/bayChange";
 import { changeJob, type JobChange } from "@/features/job/changeJob";
@@ -15,7 +15,7 @@ import { refreshedHeadline } from "@/features/job/refreshedHeadline";
 import { getCurrentLibrary } from "@/features/faultLibrary/currentLibrary";
 import { getKnowledge } from "@/features/faultLibrary/getKnowledge";
 import { requireSymptom } from "@/features/faultLibrary/requireSymptom";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { type Db } from "@/server/db";
 import { AppError } from "@/server/errors";
 import {

@@ -1,8 +1,10 @@
-import { findingText } from "@/core/diagnosis/findingText";
-import { type Diagnosis, type Suspect } from "@/core/diagnosis/diagnoseCase";
-import { type Check, type Library } from "@/core/diagnosis/library.types";
-import { suspectPartName } from "@/core/diagnosis/suspectParts";
-import { isOpenAnswer, type JobFinding } from "@/features/job/findings";
+import { type Missing } from "@/core/diagnosis/checks/availableChecks";
+import { findingText } from "@/core/diagnosis/findings/findingText";
+import { type Diagnosis } from "@/core/diagnosis/diagnoseCase";
+import { type Suspect } from "@/core/diagnosis/suspect";
+import { type Check, type Library } from "@/core/diagnosis/library/library.types";
+import { suspectPartName } from "@/core/diagnosis/library/suspectParts";
+import { isOpenAnswer, type JobFinding, weighedFindings } from "@/features/job/findings";
 import { type Knowledge } from "@/features/faultLibrary/getKnowledge";
 import { formatMoney, formatPercent } from "@/shared/format";
 
@@ -152,24 +154,20 @@ function rateText({ fault, libraryPrior }: Suspect, learned: Knowledge["learned"
   return `${library}, this shop ${formatPercent(share)} of ${learned.jobs} ${learned.jobs === 1 ? "job" : "jobs"}.`;
 }
 
-/** The engine weighed the counted findings that the library knows, in their order; the list shows the others among them. */
+/** The engine weighed the counted findings, in their order; the list shows the others among them. */
 function findingViews(library: Library, diagnosis: Diagnosis, findings: readonly JobFinding[]): FindingView[] {
-  let place = 0;
+  const placeOf = new Map(weighedFindings(findings, library).map((finding, place) => [finding, place]));
+  const nameOf = (faultId: string) => library.faults.find(({ id }) => id === faultId)?.name ?? faultId;
   return findings.map((finding) => {
-    const weighed = finding.state === "counted" ? diagnosis.findings[place] : undefined;
-    if (!weighed || !isSame(weighed.finding, finding.finding)) return toFindingView(library, finding, [], "");
-    const step = diagnosis.trail[place++]!;
-    const nameOf = (faultId: string) => library.faults.find(({ id }) => id === faultId)?.name ?? faultId;
+    const place = placeOf.get(finding);
+    if (place === undefined) return toFindingView(library, finding, [], "");
+    const step = diagnosis.trail[place]!;
     const parts = [
       step.ruledOut.length > 0 ? `rules out ${step.ruledOut.map(nameOf).join(", ")}` : "",
       step.newLeader ? `now leading: ${nameOf(step.newLeader)}` : "",
     ];
-    return toFindingView(library, finding, weighed.weights, parts.filter(Boolean).join("; "));
+    return toFindingView(library, finding, diagnosis.findings[place]!.weights, parts.filter(Boolean).join("; "));
   });
-}
-
-function isSame(a: JobFinding["finding"], b: JobFinding["finding"]): boolean {
-  return JSON.stringify(a) === JSON.stringify(b);
 }
 
 function toFindingView(
@@ -264,9 +262,8 @@ function adviceView(library: Library, { advice }: Diagnosis): AdviceView | null 
   };
 }
 
-function missingText(missing: string): string {
-  const part = missing.startsWith("spare: ") ? missing.slice("spare: ".length) : null;
-  return part ? `no spare ${suspectPartName(part).toLowerCase()}` : `no ${missing}`;
+function missingText(missing: Missing): string {
+  return "spare" in missing ? `no spare ${suspectPartName(missing.spare).toLowerCase()}` : `no ${missing.tool}`;
 }
 
 function lowerFirst(text: string): string {

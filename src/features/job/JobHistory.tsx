@@ -1,4 +1,4 @@
-import { type Library } from "@/core/diagnosis/library.types";
+import { type Library } from "@/core/diagnosis/library/library.types";
 import { formatDateTime } from "@/shared/format";
 import { eventText } from "./eventText";
 import { type JobEvent } from "./jobEvent.schema";

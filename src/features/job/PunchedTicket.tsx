@@ -1,5 +1,5 @@
 import Link from "next/link";
-import { CRAFT_KINDS } from "@/core/refit/craftKinds";
+import { CRAFT_KINDS } from "@/core/craft/craftKinds";
 import { formatAge } from "@/shared/format";
 import { BAY_NAMES, BAYS } from "./bays";
 import { jobNumber } from "./job";

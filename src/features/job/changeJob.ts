@@ -1,6 +1,6 @@
 import "server-only";
 import { getCurrentLibrary } from "@/features/faultLibrary/currentLibrary";
-import { type VerbContext } from "@/features/people/verbContext";
+import { type VerbContext } from "@/server/verbs/verbContext";
 import { type Db, withTransaction } from "@/server/db";
 import { AppError, ConflictError } from "@/server/errors";
 import { eventText } from "./eventText";

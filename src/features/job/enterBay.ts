@@ -1,6 +1,6 @@
 import "server-only";
 import { mayRelease } from "@/core/prove/orderProofs";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { AppError } from "@/server/errors";
 import { BAY_NAMES } from "./bays";
 import { bayChange } from "./bayChange";

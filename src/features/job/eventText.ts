@@ -1,5 +1,5 @@
-import { findingText } from "@/core/diagnosis/findingText";
-import { type Library } from "@/core/diagnosis/library.types";
+import { findingText } from "@/core/diagnosis/findings/findingText";
+import { type Library } from "@/core/diagnosis/library/library.types";
 import { findProofKind } from "@/core/prove/proofKinds";
 import { formatClock } from "@/shared/format";
 import { BAY_NAMES } from "./bays";

@@ -1,6 +1,6 @@
-import { type Finding, OPEN_OUTCOMES } from "@/core/diagnosis/caseFindings";
-import { isInLibrary } from "@/core/diagnosis/findingText";
-import { type Library } from "@/core/diagnosis/library.types";
+import { type Finding, OPEN_OUTCOMES } from "@/core/diagnosis/findings/caseFindings";
+import { isInLibrary } from "@/core/diagnosis/findings/findingText";
+import { type Library } from "@/core/diagnosis/library/library.types";
 import { type JobEvent } from "./jobEvent.schema";
 
 /** Why a finding does not count. */
@@ -51,11 +51,14 @@ export function findingsOf(events: readonly JobEvent[]): JobFinding[] {
   );
 }
 
-/** Those that count, as the core takes them; what the library no longer has is left out. */
+/** Those that the engine weighs: they count, and the library still has what they speak of. */
+export function weighedFindings(findings: readonly JobFinding[], library: Library): JobFinding[] {
+  return findings.filter(({ state, finding }) => state === "counted" && isInLibrary(library, finding));
+}
+
+/** The same as the core takes them. */
 export function countedFindings(findings: readonly JobFinding[], library: Library): Finding[] {
-  return findings
-    .filter(({ state, finding }) => state === "counted" && isInLibrary(library, finding))
-    .map(({ finding }) => finding);
+  return weighedFindings(findings, library).map(({ finding }) => finding);
 }
 
 function findingsIn(event: JobEvent): { finding: Finding; note: string; minutes: number }[] {

@@ -1,10 +1,10 @@
 import "server-only";
 import { cache } from "react";
-import { type Library } from "@/core/diagnosis/library.types";
+import { type Library } from "@/core/diagnosis/library/library.types";
 import { type Craft } from "@/features/craft/craft";
 import { getCraft } from "@/features/craft/craftRepository";
 import { getCurrentLibrary } from "@/features/faultLibrary/currentLibrary";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { type Db } from "@/server/db";
 import { type Job } from "./job";
 import { type JobEvent } from "./jobEvent.schema";

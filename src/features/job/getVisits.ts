@@ -1,6 +1,6 @@
 import "server-only";
 import { type Craft } from "@/features/craft/craft";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { listJobsOfCraft } from "./jobRepository";
 import { type Ticket, ticketOf } from "./ticket";
 

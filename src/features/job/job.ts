@@ -1,4 +1,4 @@
-import { type History, type Phase } from "@/core/diagnosis/library.types";
+import { type History, type Phase } from "@/core/diagnosis/library/library.types";
 import { type Bay } from "./bays";
 
 /** One visit of a craft to the shop. */

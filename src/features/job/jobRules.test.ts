@@ -1,4 +1,4 @@
-import { type Finding } from "@/core/diagnosis/caseFindings";
+import { type Finding } from "@/core/diagnosis/findings/caseFindings";
 import { testKnowledge } from "@/features/faultLibrary/testKnowledge";
 import { bayChange } from "./bayChange";
 import { type Bay, BAYS } from "./bays";

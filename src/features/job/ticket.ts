@@ -1,4 +1,4 @@
-import { type CraftKind } from "@/core/refit/craftKinds";
+import { type CraftKind } from "@/core/craft/craftKinds";
 import { type Craft } from "@/features/craft/craft";
 import { type Bay } from "./bays";
 import { type Job } from "./job";

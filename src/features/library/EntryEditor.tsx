@@ -2,8 +2,8 @@
 
 import { Button, Form, Input, Popconfirm } from "antd";
 import { useState } from "react";
-import { type Library } from "@/core/diagnosis/library.types";
-import { type LibraryProblem } from "@/core/diagnosis/validateLibrary";
+import { type Library } from "@/core/diagnosis/library/library.types";
+import { type LibraryProblem } from "@/core/diagnosis/library/validateLibrary";
 import { type EntryGroup } from "@/features/faultLibrary/library.schema";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";

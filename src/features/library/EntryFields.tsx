@@ -1,11 +1,11 @@
 "use client";
 
 import { Button, Checkbox, Form, Input, InputNumber, Select } from "antd";
-import { GRADES, HAZARDS, HISTORIES, type Library, PHASES, ZONES } from "@/core/diagnosis/library.types";
-import { SUSPECT_PARTS } from "@/core/diagnosis/suspectParts";
-import { TOOLS } from "@/core/diagnosis/tools";
-import { CRAFT_KINDS } from "@/core/refit/craftKinds";
-import { PART_KINDS } from "@/core/refit/partKinds";
+import { GRADES, HAZARDS, HISTORIES, type Library, PHASES, ZONES } from "@/core/diagnosis/library/library.types";
+import { SUSPECT_PARTS } from "@/core/diagnosis/library/suspectParts";
+import { TOOLS } from "@/core/diagnosis/library/tools";
+import { CRAFT_KINDS } from "@/core/craft/craftKinds";
+import { PART_KINDS } from "@/core/craft/partKinds";
 import { type EntryGroup } from "@/features/faultLibrary/library.schema";
 import { ZONE_NAMES } from "@/features/faultLibrary/zones";
 import styles from "./Library.module.css";

@@ -2,7 +2,7 @@
 
 import { Button } from "antd";
 import { useState } from "react";
-import { type EntryChange } from "@/core/diagnosis/diffLibraries";
+import { type EntryChange } from "@/core/diagnosis/library/diffLibraries";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { restoreRevisionAction } from "./library.action";

@@ -2,8 +2,8 @@
 
 import { Button, Input } from "antd";
 import { useRef, useState } from "react";
-import { type Library } from "@/core/diagnosis/library.types";
-import { suspectPartName } from "@/core/diagnosis/suspectParts";
+import { type Library } from "@/core/diagnosis/library/library.types";
+import { suspectPartName } from "@/core/diagnosis/library/suspectParts";
 import { type EntryGroup } from "@/features/faultLibrary/library.schema";
 import { formatPercent } from "@/shared/format";
 import { EntryEditor } from "./EntryEditor";

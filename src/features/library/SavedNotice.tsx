@@ -1,5 +1,5 @@
-import { type EntryChange } from "@/core/diagnosis/diffLibraries";
-import { type LibraryProblem } from "@/core/diagnosis/validateLibrary";
+import { type EntryChange } from "@/core/diagnosis/library/diffLibraries";
+import { type LibraryProblem } from "@/core/diagnosis/library/validateLibrary";
 import styles from "./Library.module.css";
 
 const SHOWN = 40;

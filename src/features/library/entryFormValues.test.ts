@@ -1,5 +1,5 @@
 import { shippedLibrary } from "@/core/diagnosis/shippedLibrary";
-import { type Library } from "@/core/diagnosis/library.types";
+import { type Library } from "@/core/diagnosis/library/library.types";
 import { ENTRY_GROUPS, type EntryGroup } from "@/features/faultLibrary/library.schema";
 import { EMPTY_VALUES, fromValues, toValues } from "./entryFormValues";
 

@@ -1,4 +1,10 @@
-import { type Check, type FaultMode, type Library, type Symptom, type Repair } from "@/core/diagnosis/library.types";
+import {
+  type Check,
+  type FaultMode,
+  type Library,
+  type Symptom,
+  type Repair,
+} from "@/core/diagnosis/library/library.types";
 import { type EntryGroup } from "@/features/faultLibrary/library.schema";
 
 /*

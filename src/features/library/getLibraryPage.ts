@@ -1,9 +1,9 @@
 import "server-only";
-import { diffLibraries, type EntryChange } from "@/core/diagnosis/diffLibraries";
+import { diffLibraries, type EntryChange } from "@/core/diagnosis/library/diffLibraries";
 import { getCurrentLibrary, getLibraryRevision } from "@/features/faultLibrary/currentLibrary";
 import { listRevisions } from "@/features/faultLibrary/libraryRepository";
-import { hasRole } from "@/features/people/person";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { hasRole } from "@/server/person";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { formatDateTime } from "@/shared/format";
 import { type LibraryPageProps } from "./LibraryPage";
 

@@ -1,6 +1,6 @@
 "use server";
 
-import { runAction } from "@/features/people/runAction";
+import { runAction } from "@/server/verbs/runAction";
 import { ImportLibraryInput, RemoveEntryInput, RestoreRevisionInput, SaveEntryInput } from "./libraryEdit.schema";
 import { importLibrary, removeEntry, restoreRevision, saveEntry } from "./libraryVerbs";
 

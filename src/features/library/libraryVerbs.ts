@@ -1,12 +1,12 @@
 import "server-only";
-import { diffLibraries, type EntryChange } from "@/core/diagnosis/diffLibraries";
-import { type FaultMode, type Library, type Symptom } from "@/core/diagnosis/library.types";
-import { type LibraryProblem } from "@/core/diagnosis/validateLibrary";
+import { diffLibraries, type EntryChange } from "@/core/diagnosis/library/diffLibraries";
+import { type FaultMode, type Library, type Symptom } from "@/core/diagnosis/library/library.types";
+import { type LibraryProblem } from "@/core/diagnosis/library/validateLibrary";
 import { getCurrentLibrary, getLibraryRevision } from "@/features/faultLibrary/currentLibrary";
 import { type EntryGroup } from "@/features/faultLibrary/library.schema";
 import { insertRevision, listRevisions, lockLatestRevisionId } from "@/features/faultLibrary/libraryRepository";
 import { parseLibrary } from "@/features/faultLibrary/parseLibrary";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { withTransaction } from "@/server/db";
 import { AppError, ConflictError, NotFoundError } from "@/server/errors";
 import {

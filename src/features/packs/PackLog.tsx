@@ -6,7 +6,7 @@ import { useVerb } from "@/shared/useVerb";
 import { VERDICT_SHAPES, verdictClass } from "@/shared/verdictWords";
 import { type PackLogEntry } from "./pack";
 import { logPackAction } from "./packs.action";
-import { type PackLine } from "./PacksPage";
+import { type PackLine } from "./pack";
 import list from "@/shared/PickList.module.css";
 import styles from "./Packs.module.css";
 

@@ -2,27 +2,12 @@
 
 import { Button } from "antd";
 import { useState } from "react";
-import { type PackAdvice } from "@/core/bench/packLog";
-import { type Pack, type PackLogEntry } from "./pack";
+import { type PacksPageProps } from "./pack";
 import { VERDICT_SHAPES, verdictClass } from "@/shared/verdictWords";
 import { PackForm } from "./PackForm";
 import { PackLog } from "./PackLog";
 import list from "@/shared/PickList.module.css";
 import styles from "./Packs.module.css";
-
-/** A pack with its log and what that advises. */
-export interface PackLine extends Pack {
-  log: readonly PackLogEntry[];
-  advice: PackAdvice;
-}
-
-/** What the page of the packs is given. */
-export interface PacksPageProps {
-  packs: readonly PackLine[];
-  /** ISO date. */
-  today: string;
-  mayEdit: boolean;
-}
 
 const WORDS = { good: "fly on", watch: "watch", bad: "retire", "cannot say": "cannot say" } as const;
 

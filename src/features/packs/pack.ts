@@ -1,5 +1,5 @@
 import { type Chemistry } from "@/core/bench/measure/chemistries";
-import { type PackEntry } from "@/core/bench/packLog";
+import { type PackAdvice, type PackEntry } from "@/core/bench/packLog";
 
 /** A pack of the shop or of a customer. */
 export interface Pack {
@@ -19,4 +19,18 @@ export interface PackLogEntry extends PackEntry {
   id: number;
   note: string;
   by: string;
+}
+
+/** A pack with its log and what that advises. */
+export interface PackLine extends Pack {
+  log: readonly PackLogEntry[];
+  advice: PackAdvice;
+}
+
+/** What the page of the packs is given. */
+export interface PacksPageProps {
+  packs: readonly PackLine[];
+  /** ISO date. */
+  today: string;
+  mayEdit: boolean;
 }

@@ -1,11 +1,11 @@
 import "server-only";
 import { advisePack } from "@/core/bench/packLog";
-import { hasRole } from "@/features/people/person";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { hasRole } from "@/server/person";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { AppError } from "@/server/errors";
 import { type LogPackInput, type SavePackInput } from "./pack.schema";
 import { insertPack, insertPackEntry, listPackEntries, listPacks, updatePack } from "./packRepository";
-import { type PacksPageProps } from "./PacksPage";
+import { type PacksPageProps } from "./pack";
 
 /** The packs with their logs and what these advise. @throws {AppError} `forbidden` */
 export async function getPacksPage(context: VerbContext): Promise<PacksPageProps> {

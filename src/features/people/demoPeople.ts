@@ -1,4 +1,4 @@
-import { type Person } from "./person";
+import { type Person } from "@/server/person";
 
 /** The invented people of the demo shop. Their sign-ins are shown on the sign-in page in demo mode only. */
 export const DEMO_PEOPLE: readonly (Omit<Person, "id"> & { password: string })[] = [

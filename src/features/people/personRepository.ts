@@ -1,7 +1,7 @@
 import "server-only";
 import { type ResultSetHeader, type RowDataPacket } from "mysql2/promise";
 import { type Db } from "@/server/db";
-import { type Person, type Role } from "./person";
+import { type Person, type Role } from "@/server/person";
 
 interface PersonRow extends RowDataPacket {
   id: number;
@@ -24,17 +24,6 @@ export async function findPersonBySignInName(
   const [rows] = await db.execute<PersonRow[]>(FIND_BY_NAME, [signInName]);
   const row = rows[0];
   return row ? { ...toPerson(row), passwordHash: row.password_hash } : null;
-}
-
-const FIND_BY_ID = `
-  SELECT id, sign_in_name, display_name, role
-    FROM person
-   WHERE id = ?`;
-
-/** The person with this id, or null. */
-export async function findPerson(db: Db, id: number): Promise<Person | null> {
-  const [rows] = await db.execute<PersonRow[]>(FIND_BY_ID, [id]);
-  return rows[0] ? toPerson(rows[0]) : null;
 }
 
 const LIST = `

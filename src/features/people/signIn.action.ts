@@ -6,7 +6,7 @@ import { pool } from "@/server/pool";
 import { currentSession } from "@/server/session";
 import { safeParseForm } from "@/shared/parseForm";
 import { type ActionFailure } from "@/shared/actionResult";
-import { invalidInput, toFailure } from "./runAction";
+import { invalidInput, toFailure } from "@/server/verbs/runAction";
 import { signIn } from "./signIn";
 import { SignInInput } from "./signIn.schema";
 

@@ -2,7 +2,7 @@ import "server-only";
 import { hash, verify } from "@node-rs/argon2";
 import { type Pool } from "mysql2/promise";
 import { AppError } from "@/server/errors";
-import { type Person } from "./person";
+import { type Person } from "@/server/person";
 import { findPersonBySignInName } from "./personRepository";
 import { type SignInInput } from "./signIn.schema";
 import { clearFailures, countFailures, recordFailure } from "./signInFailureRepository";

@@ -1,13 +1,28 @@
 "use client";
 
+import { type ProofState } from "@/core/prove/orderProofs";
 import { Button, Input, Select } from "antd";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { decideProofAction } from "./prove.action";
-import { type ProofView } from "./ProveBay";
 import styles from "./Prove.module.css";
+
+/** A proof as the page shows it. */
+export interface ProofView {
+  kind: string;
+  title: string;
+  how: string;
+  rung: string;
+  cautions: readonly string[];
+  state: ProofState;
+  note: string;
+  askedBy: string;
+  failureSymptom: string | null;
+  decided: string;
+  blockers: string[];
+}
 
 interface Props {
   target: { jobId: number; version: number };

@@ -5,23 +5,8 @@ import { type ProofState } from "@/core/prove/orderProofs";
 import { NextBay } from "@/features/job/NextBay";
 import { type CleanFlying } from "./cleanFlying";
 import { CleanTimePanel, type SortieLine } from "./CleanTimePanel";
-import { ProofInHand } from "./ProofInHand";
+import { ProofInHand, type ProofView } from "./ProofInHand";
 import styles from "./Prove.module.css";
-
-/** A proof as the page shows it. */
-export interface ProofView {
-  kind: string;
-  title: string;
-  how: string;
-  rung: string;
-  cautions: readonly string[];
-  state: ProofState;
-  note: string;
-  askedBy: string;
-  failureSymptom: string | null;
-  decided: string;
-  blockers: string[];
-}
 
 /** What the Prove page is given. */
 export interface ProveBayProps {

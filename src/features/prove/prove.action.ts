@@ -1,6 +1,6 @@
 "use server";
 
-import { runAction } from "@/features/people/runAction";
+import { runAction } from "@/server/verbs/runAction";
 import { DecideProofInput, LogSortieInput } from "./prove.schema";
 import { decideProof, logSortie } from "./proveVerbs";
 

@@ -1,7 +1,7 @@
 import { act, fireEvent, render, screen } from "@testing-library/react";
 import { decideProofAction } from "./prove.action";
-import { ProofInHand } from "./ProofInHand";
-import { ProveBay, type ProofView } from "./ProveBay";
+import { ProofInHand, type ProofView } from "./ProofInHand";
+import { ProveBay } from "./ProveBay";
 
 jest.mock("./prove.action", () => ({ decideProofAction: jest.fn(), logSortieAction: jest.fn() }));
 jest.mock("@/features/job/enterBay.action", () => ({ enterBayAction: jest.fn() }));

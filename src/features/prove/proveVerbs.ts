@@ -9,7 +9,7 @@ import { listEvents } from "@/features/job/jobEventRepository";
 import { decideProofRow, listProofs } from "@/features/job/proofRepository";
 import { refreshedHeadline } from "@/features/job/refreshedHeadline";
 import { requireSymptom } from "@/features/faultLibrary/requireSymptom";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { type Db } from "@/server/db";
 import { AppError } from "@/server/errors";
 import { formatClock } from "@/shared/format";

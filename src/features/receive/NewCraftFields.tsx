@@ -1,8 +1,8 @@
 "use client";
 
 import { Button, Form, Input, InputNumber, Select } from "antd";
-import { CRAFT_KIND_LIST, CRAFT_KINDS } from "@/core/refit/craftKinds";
-import { PART_KIND_LIST, PART_KINDS } from "@/core/refit/partKinds";
+import { CRAFT_KIND_LIST, CRAFT_KINDS } from "@/core/craft/craftKinds";
+import { PART_KIND_LIST, PART_KINDS } from "@/core/craft/partKinds";
 import styles from "./Receive.module.css";
 
 /** The sheet of a craft that is new here, with what is fitted by part and serial. */

@@ -3,8 +3,8 @@
 import { Button, Checkbox, Form, Input, InputNumber, Select } from "antd";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { HISTORIES, PHASES } from "@/core/diagnosis/library.types";
-import { type CraftKind } from "@/core/refit/craftKinds";
+import { HISTORIES, PHASES } from "@/core/diagnosis/library/library.types";
+import { type CraftKind } from "@/core/craft/craftKinds";
 import { jobNumber } from "@/features/job/job";
 import { ComplaintPicker } from "@/features/faultLibrary/ComplaintPicker";
 import { type ComplaintChoice } from "@/features/faultLibrary/complaintsOf";

@@ -2,7 +2,7 @@ import "server-only";
 import { createHash } from "node:crypto";
 import { changeJob } from "@/features/job/changeJob";
 import { getJob } from "@/features/job/jobRepository";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { AppError } from "@/server/errors";
 import { findPhotoByHash, insertPhoto } from "./photoRepository";
 import { MAX_PHOTO_BYTES, pictureType } from "./pictureType";

@@ -1,7 +1,7 @@
 import "server-only";
 import { changeJob } from "@/features/job/changeJob";
-import { findPerson } from "@/features/people/personRepository";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { findPerson } from "@/server/verbs/findPerson";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { AppError } from "@/server/errors";
 import { type ChangeDetailsInput } from "./changeDetails.schema";
 

@@ -1,9 +1,9 @@
 import "server-only";
 import { getJobPage } from "@/features/job/getJobPage";
 import { jobNumber } from "@/features/job/job";
-import { hasRole } from "@/features/people/person";
+import { hasRole } from "@/server/person";
 import { listPeople } from "@/features/people/personRepository";
-import { type VerbContext } from "@/features/people/verbContext";
+import { type VerbContext } from "@/server/verbs/verbContext";
 import { formatClock, formatDateTime } from "@/shared/format";
 import { listPhotos } from "./photoRepository";
 import { type ReceiveBayProps } from "./ReceiveBay";

@@ -1,11 +1,11 @@
 import "server-only";
-import { CRAFT_KINDS } from "@/core/refit/craftKinds";
+import { CRAFT_KINDS } from "@/core/craft/craftKinds";
 import { complaintsOf } from "@/features/faultLibrary/complaintsOf";
 import { getCurrentLibrary } from "@/features/faultLibrary/currentLibrary";
 import { listCraft } from "@/features/craft/craftRepository";
-import { hasRole } from "@/features/people/person";
+import { hasRole } from "@/server/person";
 import { listPeople } from "@/features/people/personRepository";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { type ReceiveFormProps } from "./ReceiveForm";
 
 /** What the intake offers: known craft, people who can take a job, what can be seen. @throws {AppError} `forbidden` */

@@ -1,5 +1,5 @@
 import * as v from "valibot";
-import { HISTORIES, PHASES } from "@/core/diagnosis/library.types";
+import { HISTORIES, PHASES } from "@/core/diagnosis/library/library.types";
 import { CraftInput } from "@/features/craft/addCraft.schema";
 import { requiredText } from "@/features/job/jobTarget.schema";
 

@@ -9,7 +9,7 @@ import { findJobIdByRequestKey, insertJob, listJobsOfCraft } from "@/features/jo
 import { jobNumber } from "@/features/job/job";
 import { getKnowledge } from "@/features/faultLibrary/getKnowledge";
 import { requireSymptom } from "@/features/faultLibrary/requireSymptom";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { withTransaction } from "@/server/db";
 import { AppError } from "@/server/errors";
 import { type ReceiveCraftInput } from "./receiveCraft.schema";

@@ -1,9 +1,9 @@
 import "server-only";
 import { orderProofs } from "@/core/prove/orderProofs";
 import { PROOF_KINDS, findProofKind } from "@/core/prove/proofKinds";
-import { type CraftKind } from "@/core/refit/craftKinds";
+import { type CraftKind } from "@/core/craft/craftKinds";
 import { invalidatedProofs } from "@/core/refit/invalidatedProofs";
-import { type PartKind } from "@/core/refit/partKinds";
+import { type PartKind } from "@/core/craft/partKinds";
 import { type Job } from "@/features/job/job";
 import { type NewJobEvent } from "@/features/job/jobEvent.schema";
 import { listProofs, saveProofList } from "@/features/job/proofRepository";

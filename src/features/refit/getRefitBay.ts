@@ -1,12 +1,12 @@
 import "server-only";
-import { type Library } from "@/core/diagnosis/library.types";
-import { PART_KINDS } from "@/core/refit/partKinds";
+import { type Library } from "@/core/diagnosis/library/library.types";
+import { PART_KINDS } from "@/core/craft/partKinds";
 import { findProofKind } from "@/core/prove/proofKinds";
 import { listFittedParts } from "@/features/craft/fittedPartRepository";
 import { getJobPage } from "@/features/job/getJobPage";
 import { listProofs } from "@/features/job/proofRepository";
-import { hasRole } from "@/features/people/person";
-import { type VerbContext } from "@/features/people/verbContext";
+import { hasRole } from "@/server/person";
+import { type VerbContext } from "@/server/verbs/verbContext";
 import { formatPercent } from "@/shared/format";
 import { positionsOf } from "@/features/craft/positionsOf";
 import { type RefitBayProps } from "./RefitBay";

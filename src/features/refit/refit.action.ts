@@ -1,6 +1,6 @@
 "use server";
 
-import { runAction } from "@/features/people/runAction";
+import { runAction } from "@/server/verbs/runAction";
 import { ChangeSettingInput, ReplacePartInput } from "./refit.schema";
 import { changeSetting, replacePart } from "./refitVerbs";
 

@@ -4,7 +4,7 @@ import { insertFittedPart, listFittedParts, removeFittedPart } from "@/features/
 import { changeJob } from "@/features/job/changeJob";
 import { type NewJobEvent } from "@/features/job/jobEvent.schema";
 import { refreshedHeadline } from "@/features/job/refreshedHeadline";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { AppError } from "@/server/errors";
 import { askProofs } from "./askProofs";
 import { type ChangeSettingInput, type ReplacePartInput } from "./refit.schema";

@@ -2,8 +2,8 @@
 
 import { Button, Checkbox, Form, InputNumber, Switch } from "antd";
 import { useState } from "react";
-import { TOOLS } from "@/core/diagnosis/tools";
-import { PART_KIND_LIST, PART_KINDS } from "@/core/refit/partKinds";
+import { TOOLS } from "@/core/diagnosis/library/tools";
+import { PART_KIND_LIST, PART_KINDS } from "@/core/craft/partKinds";
 import { type WorkshopContent } from "@/features/faultLibrary/workshop.schema";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";

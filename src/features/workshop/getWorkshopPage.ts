@@ -1,13 +1,13 @@
 import "server-only";
-import { type Check } from "@/core/diagnosis/library.types";
-import { TOOLS } from "@/core/diagnosis/tools";
-import { CRAFT_KIND_LIST, CRAFT_KINDS } from "@/core/refit/craftKinds";
-import { PART_KIND_LIST } from "@/core/refit/partKinds";
+import { type Check } from "@/core/diagnosis/library/library.types";
+import { TOOLS } from "@/core/diagnosis/library/tools";
+import { CRAFT_KIND_LIST, CRAFT_KINDS } from "@/core/craft/craftKinds";
+import { PART_KIND_LIST } from "@/core/craft/partKinds";
 import { getLearnedCauses } from "@/features/faultLibrary/closedCaseRepository";
 import { getCurrentLibrary } from "@/features/faultLibrary/currentLibrary";
 import { getWorkshop } from "@/features/faultLibrary/workshopRepository";
-import { hasRole } from "@/features/people/person";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { hasRole } from "@/server/person";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { type WorkshopPageProps } from "./WorkshopPage";
 
 /** What the shop has, with how many checks hang on each thing, and how many closed jobs it learns from. @throws {AppError} `forbidden` */

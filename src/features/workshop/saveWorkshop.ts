@@ -1,7 +1,7 @@
 import "server-only";
 import { type SaveWorkshopInput } from "@/features/faultLibrary/workshop.schema";
 import { saveWorkshopRow } from "@/features/faultLibrary/workshopRepository";
-import { requireRole, type VerbContext } from "@/features/people/verbContext";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 
 /**
  * Saves what the shop has to check with and what things cost. Open jobs go by it from their next page on.

@@ -1,7 +1,7 @@
 "use server";
 
 import { SaveWorkshopInput } from "@/features/faultLibrary/workshop.schema";
-import { runAction } from "@/features/people/runAction";
+import { runAction } from "@/server/verbs/runAction";
 import { saveWorkshop } from "./saveWorkshop";
 
 /** Saves what the shop has and what things cost. */

@@ -1,4 +1,4 @@
-import { type PartKind } from "@/core/refit/partKinds";
+import { type PartKind } from "@/core/craft/partKinds";
 import { type WorkshopContent } from "@/features/faultLibrary/workshop.schema";
 
 /** The workshop as its form holds it: amounts in whole currency, a field emptied by hand is null. */

@@ -1,8 +1,8 @@
-import { type CaseSymptoms } from "../../core/diagnosis/caseFindings";
-import { type CompiledLibrary } from "../../core/diagnosis/compileLibrary";
-import { type Check } from "../../core/diagnosis/library.types";
-import { mutualInformationBits } from "../../core/diagnosis/mutualInformationBits";
-import { symptomProbability } from "../../core/diagnosis/network";
+import { type CaseSymptoms } from "../../core/diagnosis/findings/caseFindings";
+import { type CompiledLibrary } from "../../core/diagnosis/library/compileLibrary";
+import { type Check } from "../../core/diagnosis/library/library.types";
+import { mutualInformationBits } from "../../core/diagnosis/checks/mutualInformationBits";
+import { symptomProbability } from "../../core/diagnosis/inference/network";
 
 /**
  * The plain way to posteriors and ranking, as the yardstick for the engine's speed: every set of no, one and two faults, each

@@ -1,6 +1,6 @@
 import * as v from "valibot";
-import { HISTORIES, PHASES } from "../../core/diagnosis/library.types";
-import { CRAFT_KIND_LIST } from "../../core/refit/craftKinds";
+import { HISTORIES, PHASES } from "../../core/diagnosis/library/library.types";
+import { CRAFT_KIND_LIST } from "../../core/craft/craftKinds";
 
 const doubtful = v.optional(v.boolean(), false);
 

@@ -1,5 +1,5 @@
 import { stat } from "node:fs";
-import { joinSeries, type Series } from "../../core/bench/run/series";
+import { joinSeries, type Series } from "../../core/series/series";
 import { DEMO_DRIVES } from "../../sim/demoDrives";
 import { type Cut, DEAD_MAN_MS, SAMPLE_RATE_HZ } from "../runProtocol";
 import { type SimulatedBench, startSimulatedBench } from "../simulated/startSimulatedBench";

@@ -1,7 +1,7 @@
 import { type Command, ProfileCursor } from "../../core/bench/run/ProfileCursor";
 import { type ProfileStep } from "../../core/bench/run/profile";
 import { crossingText, LimitWatch, type RunLimits } from "../../core/bench/run/runLimits";
-import { type Readings, type Series, toSeries } from "../../core/bench/run/series";
+import { type Readings, type Series, toSeries } from "../../core/series/series";
 import { afterArrivals } from "../afterArrivals";
 import { type Instrument } from "../instruments";
 import { ARMED_FOR_MS, type Cut, type CutCause, type RunStatus } from "../runProtocol";

@@ -1,4 +1,4 @@
-import { joinSeries, type Series } from "../../core/bench/run/series";
+import { joinSeries, type Series } from "../../core/series/series";
 import { DEMO_DRIVES } from "../../sim/demoDrives";
 import { type Random, seededRandom } from "../../sim/random";
 import { type Cut } from "../runProtocol";

@@ -1,6 +1,6 @@
 import { type Pool } from "mysql2/promise";
-import { sampleCount, type Series } from "../../core/bench/run/series";
-import { chunkColumns, encodeChunk } from "../chunkCodec";
+import { sampleCount, type Series } from "../../core/series/series";
+import { chunkColumns, encodeChunk } from "../../core/series/chunkCodec";
 import { type Cut } from "../runProtocol";
 
 /** Keeps a run's samples and its end. */

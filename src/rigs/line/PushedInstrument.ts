@@ -1,4 +1,4 @@
-import { type Readings } from "../../core/bench/run/series";
+import { type Readings } from "../../core/series/series";
 import { afterArrivals } from "../afterArrivals";
 import { type InstrumentConfig } from "../commandMap";
 import { type Instrument, InstrumentError, type InstrumentIdentity } from "../instruments";

@@ -1,5 +1,5 @@
 import net from "node:net";
-import { type Readings } from "../../core/bench/run/series";
+import { type Readings } from "../../core/series/series";
 import { afterArrivals } from "../afterArrivals";
 import { type CommandMap } from "../commandMap";
 import { type Instrument, InstrumentError, type InstrumentIdentity } from "../instruments";

@@ -1,4 +1,4 @@
-import { type Readings } from "../../core/bench/run/series";
+import { type Readings } from "../../core/series/series";
 import { type CommandMap } from "../commandMap";
 import { type InstrumentIdentity } from "../instruments";
 

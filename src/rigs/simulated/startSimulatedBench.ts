@@ -1,4 +1,4 @@
-import { type Readings } from "../../core/bench/run/series";
+import { type Readings } from "../../core/series/series";
 import { BENCH_DEFECTS, type BenchDefect, type Severity, simulateCraft } from "../../sim/benchDefects";
 import { BenchWorld } from "../../sim/BenchWorld";
 import { type DriveParameters } from "../../sim/driveModel";

@@ -1,7 +1,7 @@
 import { type Metadata } from "next";
 import { CraftList } from "@/features/craft/CraftList";
 import { getCraftList } from "@/features/craft/getCraftFile";
-import { pageContext } from "@/features/people/currentPerson";
+import { pageContext } from "@/server/verbs/currentPerson";
 
 export const metadata: Metadata = { title: "Craft" };
 

@@ -1,7 +1,7 @@
 import { type Metadata } from "next";
 import { getInstrumentsPage } from "@/features/instruments/getInstrumentsPage";
 import { InstrumentsPage } from "@/features/instruments/InstrumentsPage";
-import { pageContext } from "@/features/people/currentPerson";
+import { pageContext } from "@/server/verbs/currentPerson";
 import { ControlsProvider } from "@/shared/theme/ControlsProvider";
 
 export const metadata: Metadata = { title: "Instruments" };

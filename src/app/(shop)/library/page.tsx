@@ -1,7 +1,7 @@
 import { type Metadata } from "next";
 import { getLibraryPage } from "@/features/library/getLibraryPage";
 import { LibraryPage } from "@/features/library/LibraryPage";
-import { pageContext } from "@/features/people/currentPerson";
+import { pageContext } from "@/server/verbs/currentPerson";
 import { ControlsProvider } from "@/shared/theme/ControlsProvider";
 
 export const metadata: Metadata = { title: "Library" };

@@ -1,7 +1,7 @@
 import { type Metadata } from "next";
 import { PacksPage } from "@/features/packs/PacksPage";
 import { getPacksPage } from "@/features/packs/packVerbs";
-import { pageContext } from "@/features/people/currentPerson";
+import { pageContext } from "@/server/verbs/currentPerson";
 import { ControlsProvider } from "@/shared/theme/ControlsProvider";
 
 export const metadata: Metadata = { title: "Packs" };

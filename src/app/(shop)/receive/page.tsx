@@ -1,5 +1,5 @@
 import { type Metadata } from "next";
-import { pageContext } from "@/features/people/currentPerson";
+import { pageContext } from "@/server/verbs/currentPerson";
 import { getReceiveForm } from "@/features/receive/getReceiveForm";
 import { ControlsProvider } from "@/shared/theme/ControlsProvider";
 import { ReceiveForm } from "@/features/receive/ReceiveForm";

@@ -1,5 +1,5 @@
 import { type Metadata } from "next";
-import { pageContext } from "@/features/people/currentPerson";
+import { pageContext } from "@/server/verbs/currentPerson";
 import { getWorkshopPage } from "@/features/workshop/getWorkshopPage";
 import { WorkshopPage } from "@/features/workshop/WorkshopPage";
 import { ControlsProvider } from "@/shared/theme/ControlsProvider";

@@ -1,6 +1,6 @@
 import { getLibraryPage } from "@/features/library/getLibraryPage";
-import { requestContext } from "@/features/people/currentPerson";
-import { routeFailure } from "@/features/people/routeFailure";
+import { requestContext } from "@/server/verbs/currentPerson";
+import { routeFailure } from "@/server/verbs/routeFailure";
 
 /** The library in use as a file, in the format of /api/library/schema. */
 export async function GET() {

@@ -24,10 +24,10 @@ export interface FactRule<Facts> {
   watched: number;
   bad: number;
   means: string;
-  /** The reading of the fault library it answers; null for none. */
-  reading: string | null;
+  /** The symptom of the fault library it answers; null for none. */
+  symptom: string | null;
   /** Means another thing when the change goes below a bound; the lowest bound first. */
-  graver?: readonly { below: number; means: string; reading: string }[];
+  graver?: readonly { below: number; means: string; symptom: string }[];
 }
 
 /** What a fact is held against. */
@@ -37,7 +37,7 @@ export interface Against extends Coefficient {
 
 /** A comparison's word and reason, with how much it weighs. */
 export interface FactJudgement extends Judgement {
-  reading: string | null;
+  symptom: string | null;
   /** How far off, in units of what is watched. */
   size: number;
 }
@@ -59,11 +59,11 @@ export function compareFact<Facts>(rule: FactRule<Facts>, who: string, own: Fact
   const word = !isSure || size <= rule.watched ? "good" : size > rule.bad ? "bad" : "watch";
   const [factor, unit, decimals] = rule.isDifference ? [rule.factor, rule.unit, rule.decimals] : [100, "%", 0];
   const by = `${(Math.abs(change) * factor).toFixed(decimals)} ± ${(2 * changeError * factor).toFixed(decimals)} ${unit}`;
-  const { means, reading } = rule.graver?.find(({ below }) => change < below) ?? rule;
+  const { means, symptom } = rule.graver?.find(({ below }) => change < below) ?? rule;
   const label = who === "" ? rule.label : rule.label.charAt(0).toLowerCase() + rule.label.slice(1);
   return {
     word,
-    reading,
+    symptom,
     size: size / rule.watched,
     reason: `${who}${label} ${by} ${change > 0 ? "above" : "below"} ${against.what}: ${means}.`,
   };
@@ -86,6 +86,6 @@ export function compareWithBaseline<Facts>(
   });
   const odd = compared.filter(({ word }) => word !== "good").sort((a, b) => b.size - a.size);
   const alike: Judgement[] = compared.length > 0 ? [{ word: "good", reason: "It is as its baseline." }] : [];
-  const answered = compared.flatMap(({ reading, word }) => (reading ? [[reading, word === "bad"] as const] : []));
+  const answered = compared.flatMap(({ symptom, word }) => (symptom ? [[symptom, word === "bad"] as const] : []));
   return { judgements: odd.length > 0 ? odd : alike, evidence: Object.fromEntries(answered) };
 }

@@ -39,7 +39,7 @@ const ESC_RULES: readonly FactRule<EscFacts>[] = [
     watched: 0.2,
     bad: 0.4,
     means: "a phase or joint has more resistance, or it gets less air",
-    reading: "esc-heat",
+    symptom: "esc-heat",
   },
   {
     of: ({ timeConstantS }) => timeConstantS,
@@ -51,7 +51,7 @@ const ESC_RULES: readonly FactRule<EscFacts>[] = [
     watched: 0.3,
     bad: 0.6,
     means: "the sensor sits elsewhere, or its cooling is another: compare like with like",
-    reading: null,
+    symptom: null,
   },
 ];
 

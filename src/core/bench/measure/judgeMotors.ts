@@ -2,7 +2,7 @@ import { median, robustScores } from "../../fit/robust";
 import { STANDARD_GRAVITY } from "../../units/constants";
 import { compareLinearity } from "../escLinearity";
 import { tipSpeed } from "../propModel";
-import { type Estimate, type Judgement, type Measured, verdictOf } from "./measured.types";
+import { estimateOf, type Estimate, type Judgement, type Measured, verdictOf } from "./measured.types";
 import { type Against, compareFact, type Fact, type FactJudgement } from "./compareFact";
 import { atThrust, efficiencies, type MotorFacts, motorFacts, propCoefficients, type StandSample } from "./motorFacts";
 import { MOTOR_RULES, type MotorRule } from "./motorRules";
@@ -57,11 +57,11 @@ export function judgeMotors(
   const measuredRules = MOTOR_RULES.filter(({ of }) => fits.some(({ facts }) => of(facts) !== null));
   const evidence = Object.fromEntries(
     measuredRules
-      .flatMap(({ reading, graver = [] }) => [reading, ...graver.map((one) => one.reading)])
-      .flatMap((reading) =>
-        reading === null
+      .flatMap(({ symptom, graver = [] }) => [symptom, ...graver.map((one) => one.symptom)])
+      .flatMap((symptom) =>
+        symptom === null
           ? []
-          : [[reading, judgements.some((one) => one.reading === reading && one.word !== "good")] as const],
+          : [[symptom, judgements.some((one) => one.symptom === symptom && one.word !== "good")] as const],
       ),
   );
   const odd = judgements.filter(({ word }) => word !== "good").sort((a, b) => b.size - a.size);
@@ -125,7 +125,7 @@ function figureOf({ of, label, unit, decimals, factor }: MotorRule, name: string
   if (!fact) return [];
   return [
     {
-      label: `${name}: ${label.toLowerCase()}`,
+      ...estimateOf(name, label.toLowerCase()),
       value: fact.value * factor,
       halfWidth: fact.halfWidth * factor,
       unit,
@@ -143,7 +143,7 @@ function standFigures(
 ): Estimate[] {
   const points = efficiencies(samples);
   const figure = (label: string, value: number, unit: string, decimals: number): Estimate => ({
-    label: `${name}: ${label}`,
+    ...estimateOf(name, label),
     value,
     halfWidth: null,
     unit,

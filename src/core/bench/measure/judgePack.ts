@@ -1,7 +1,7 @@
 import { CoreInputError } from "../../CoreInputError";
 import { fitLine } from "../../fit/fitLine";
 import { CELL_CURVES, type Chemistry, restCharge, usableShare } from "./chemistries";
-import { type Judgement, type Measured, verdictOf } from "./measured.types";
+import { estimateOf, type Judgement, type Measured, verdictOf } from "./measured.types";
 
 /** One reading of a pack: the load and what each cell stands at. */
 export interface PackSample {
@@ -67,8 +67,9 @@ export function judgePack(
   const highestV = Math.max(...rests);
   const cruiseA = label.cruiseA ?? null;
   const ratedA = cRating === null ? null : (cRating * capacityMah) / 1000;
+  const resistance = [judgeResistance(mean * (capacityMah / 1000)), ...judgeAgeing(mean * 1000, label.newMohm ?? null)];
   const judgements: Judgement[] = [
-    judgeResistance(mean * (capacityMah / 1000)),
+    ...resistance,
     ...(highestV > CELL_CURVES[chemistry].fullV + 0.03
       ? [
           {
@@ -77,17 +78,16 @@ export function judgePack(
           },
         ]
       : []),
-    ...judgeAgeing(mean * 1000, label.newMohm ?? null),
     ...judgeWeakest(ohms),
     judgeSpread(spreadV),
     ...(ratedA !== null && peakA !== null ? [judgeRating(peakA, ratedA)] : []),
   ];
-  const isAged = judgements.some(({ word, reason }) => word !== "good" && reason.startsWith("Resistance"));
+  const isAged = resistance.some(({ word }) => word !== "good");
   return {
     ...verdictOf(judgements),
     figures: [
       ...fits.map(({ slopeHalfWidth }, cell) => ({
-        label: `Cell ${cell + 1}: internal resistance`,
+        ...estimateOf(`Cell ${cell + 1}`, "internal resistance"),
         value: ohms[cell]! * 1000,
         halfWidth: slopeHalfWidth * 1000,
         unit: "mΩ",

@@ -36,11 +36,11 @@ describe("judgeServo", () => {
     ["a horn off its centre", servo({ centre: 7 }), "horn-at-centre", /Stands 7\.\d° off centre/],
     ["worn gears or linkage", servo({ play: 3 }), "surface-play", /Comes back 3\.0° beside/],
     ["chatter at rest", servo({ jitter: 2 }), "servo-at-rest", /Jitters by 2\.0° at rest/],
-  ] as const)("finds %s and says it with the figure", (_, samples, reading, reason) => {
+  ] as const)("finds %s and says it with the figure", (_, samples, symptom, reason) => {
     const measured = judgeServo(samples);
     expect(measured.word).toBe("bad");
     expect(measured.reasons.some((each) => reason.test(each))).toBe(true);
-    expect(measured.evidence[reading]).toBe(true);
+    expect(measured.evidence[symptom]).toBe(true);
   });
 
   it("names a servo that travels further one way", () => {

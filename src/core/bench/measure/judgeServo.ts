@@ -60,7 +60,7 @@ const SERVO_RULES: readonly FactRule<ServoFacts>[] = [
     watched: 0.5,
     bad: 1.2,
     means: "gears or linkage wear",
-    reading: null,
+    symptom: null,
   },
   {
     of: ({ secondsPer60 }) => secondsPer60,
@@ -72,7 +72,7 @@ const SERVO_RULES: readonly FactRule<ServoFacts>[] = [
     watched: 0.15,
     bad: 0.4,
     means: "it drags, or its supply sags",
-    reading: null,
+    symptom: null,
   },
   {
     of: ({ movingA }) => movingA,
@@ -84,7 +84,7 @@ const SERVO_RULES: readonly FactRule<ServoFacts>[] = [
     watched: 0.25,
     bad: 0.6,
     means: "it drags: hinge, linkage or gears bind",
-    reading: "servo-amps",
+    symptom: "servo-amps",
   },
   {
     of: ({ travelDeg }) => travelDeg,
@@ -96,7 +96,7 @@ const SERVO_RULES: readonly FactRule<ServoFacts>[] = [
     watched: 0.06,
     bad: 0.15,
     means: "end points were changed, or something stops it",
-    reading: null,
+    symptom: null,
   },
   {
     of: ({ jitterDeg }) => jitterDeg,
@@ -109,7 +109,7 @@ const SERVO_RULES: readonly FactRule<ServoFacts>[] = [
     watched: 0.4,
     bad: 1,
     means: "its pot wears",
-    reading: "servo-at-rest",
+    symptom: "servo-at-rest",
   },
 ];
 

@@ -1,3 +1,4 @@
+import { type Quantity } from "../../units/quantities";
 import { gaussian, seededRandom } from "../../../sim/random";
 import { type BenchDefect, type Severity, simulateCraft } from "../../../sim/benchDefects";
 import { DEMO_DRIVES } from "../../../sim/demoDrives";
@@ -279,7 +280,7 @@ describe("judgePack", () => {
 });
 
 describe("measureColumns", () => {
-  const columns = (values: Record<string, number[]>, quantities: Record<string, string> = {}) => ({
+  const columns = (values: Record<string, number[]>, quantities: Record<string, Quantity> = {}) => ({
     values: new Map(Object.entries(values)),
     quantities: new Map(Object.entries(quantities)),
   });

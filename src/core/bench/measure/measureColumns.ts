@@ -1,4 +1,5 @@
 import { CoreInputError } from "../../CoreInputError";
+import { type Columns } from "../../series/columns";
 import { densityOfDay } from "../airDensity";
 import { type RatedPart } from "../weakestInLine";
 import { CHEMISTRIES, type Chemistry } from "./chemistries";
@@ -15,13 +16,6 @@ import { reduceAcceleration } from "./reduceAcceleration";
 /** What can be judged from a table of readings. */
 export const MEASUREMENT_KINDS = ["meter", "servo", "motor", "pack", "power", "esc"] as const;
 export type MeasurementKind = (typeof MEASUREMENT_KINDS)[number];
-
-/** A table in SI: name → values, all of one length, with the quantity of each. */
-export interface Columns {
-  values: ReadonlyMap<string, readonly number[]>;
-  /** Name → "voltage", "current", … as its unit says. */
-  quantities: ReadonlyMap<string, string>;
-}
 
 /** What a table cannot say by itself; what is null or absent is not known. */
 export interface MeasurementOptions {
@@ -275,7 +269,7 @@ function need({ values }: Columns, name: string, kind: MeasurementKind): readonl
 
 function missing(name: string, kind: MeasurementKind): CoreInputError {
   return new CoreInputError(
-    "too_few_points",
+    "missing_column",
     `The column “${name}” is missing. The first line should read: ${HEADERS[kind]}`,
   );
 }

@@ -1,8 +1,15 @@
 import { type VerdictWord } from "../judgePowerDraw";
 
+/** The label and the part of a figure that each of several like parts has. */
+export function estimateOf(part: string, figure: string): Pick<Estimate, "label" | "of"> {
+  return { label: `${part}: ${figure}`, of: { part, figure } };
+}
+
 /** A figure that came out, with half the width of its 95 % interval; null when it has none. */
 export interface Estimate {
   label: string;
+  /** Which of several like parts it is of, and what it is of each: these stand side by side. */
+  of?: { part: string; figure: string };
   value: number;
   halfWidth: number | null;
   unit: string;

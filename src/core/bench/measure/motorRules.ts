@@ -19,7 +19,7 @@ export const MOTOR_RULES: readonly MotorRule[] = [
     watched: 0.25,
     bad: 0.5,
     means: "bearing or shaft",
-    reading: "no-load-amps",
+    symptom: "no-load-amps",
   },
   {
     of: ({ resistanceOhm }) => resistanceOhm,
@@ -31,7 +31,7 @@ export const MOTOR_RULES: readonly MotorRule[] = [
     watched: 0.1,
     bad: 0.15,
     means: "winding or joint",
-    reading: "winding-off",
+    symptom: "winding-off",
   },
   {
     of: ({ kv }) => kv,
@@ -43,7 +43,7 @@ export const MOTOR_RULES: readonly MotorRule[] = [
     watched: 0.025,
     bad: 0.04,
     means: "weak magnets or shorted turns",
-    reading: "rpm-per-volt",
+    symptom: "rpm-per-volt",
   },
   {
     of: ({ thrustPerN2 }) => thrustPerN2,
@@ -55,14 +55,14 @@ export const MOTOR_RULES: readonly MotorRule[] = [
     watched: 0.04,
     bad: 0.1,
     means: "prop nicked, worn or of another size",
-    reading: null,
+    symptom: null,
     graver: [
       {
         below: -0.9,
         means: "no air goes down: it turns the wrong way, or the prop is for the other side",
-        reading: "blow-test",
+        symptom: "blow-test",
       },
-      { below: -0.25, means: "prop with its face the wrong way up, or a much smaller one", reading: "prop-faces" },
+      { below: -0.25, means: "prop with its face the wrong way up, or a much smaller one", symptom: "prop-faces" },
     ],
   },
   {
@@ -75,7 +75,7 @@ export const MOTOR_RULES: readonly MotorRule[] = [
     watched: 0.08,
     bad: 0.16,
     means: "another prop than the others",
-    reading: null,
+    symptom: null,
   },
   {
     of: ({ shakePerN2 }) => shakePerN2,
@@ -87,7 +87,7 @@ export const MOTOR_RULES: readonly MotorRule[] = [
     watched: 1.5,
     bad: 3,
     means: "prop out of balance or bent shaft",
-    reading: "prop-balance",
+    symptom: "prop-balance",
   },
   {
     of: ({ roughPerN2 }) => roughPerN2 ?? null,
@@ -99,7 +99,7 @@ export const MOTOR_RULES: readonly MotorRule[] = [
     watched: 1,
     bad: 2,
     means: "bearing rumbles: grit or pitted balls",
-    reading: "spin-by-hand",
+    symptom: "spin-by-hand",
   },
   {
     of: ({ temperatureC }) => temperatureC,
@@ -112,7 +112,7 @@ export const MOTOR_RULES: readonly MotorRule[] = [
     watched: 8,
     bad: 15,
     means: "hot after equal work: bearing, winding or magnets",
-    reading: "motor-heat",
+    symptom: "motor-heat",
   },
   {
     of: ({ responseS }) => responseS,
@@ -124,6 +124,6 @@ export const MOTOR_RULES: readonly MotorRule[] = [
     watched: 0.3,
     bad: 0.6,
     means: "slow: ESC start power, a heavy prop or a dragging bearing",
-    reading: null,
+    symptom: null,
   },
 ];

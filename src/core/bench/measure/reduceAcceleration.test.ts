@@ -1,5 +1,6 @@
 import { gaussian, seededRandom } from "../../../sim/random";
-import { type Columns, measureColumns } from "./measureColumns";
+import { type Columns } from "../../series/columns";
+import { measureColumns } from "./measureColumns";
 import { reduceAcceleration } from "./reduceAcceleration";
 
 const RATE_HZ = 1000;
@@ -38,7 +39,7 @@ function recorded({ motors = 4, rumbles = 0, shakes = 0, off = 2 } = {}): Column
         });
       }
     }
-  return { values: columns, quantities: new Map(names.map((name) => [name, name])) };
+  return { values: columns, quantities: new Map() };
 }
 
 describe("reduceAcceleration", () => {

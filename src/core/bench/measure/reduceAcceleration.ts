@@ -1,7 +1,7 @@
 import { CoreInputError } from "../../CoreInputError";
 import { median } from "../../fit/robust";
 import { turnVibration } from "../vibration";
-import { type Columns } from "./measureColumns";
+import { type Columns } from "../../series/columns";
 
 /** After a change of throttle the speed is let settle for this long. */
 const SETTLES_S = 0.5;
@@ -25,7 +25,7 @@ export function reduceAcceleration(columns: Columns): Columns {
   );
   if (!time || !speed || !throttle)
     throw new CoreInputError(
-      "too_few_points",
+      "missing_column",
       "An acceleration column needs “time [s]”, “throttle [%]” and “speed [rpm]” beside it.",
     );
   const motor = columns.values.get("motor");
@@ -54,7 +54,7 @@ export function reduceAcceleration(columns: Columns): Columns {
   const names = [...readings[0]!.keys()].filter((name) => name !== "acceleration");
   return {
     values: new Map(names.map((name) => [name, readings.map((reading) => reading.get(name)!)])),
-    quantities: new Map([...columns.quantities, ["vibration", "vibration"], ["roughness", "vibration"]]),
+    quantities: new Map([...columns.quantities, ["vibration", "acceleration"], ["roughness", "acceleration"]]),
   };
 }
 

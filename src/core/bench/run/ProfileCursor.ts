@@ -1,5 +1,5 @@
 import { type ProfileStep, requireProfile } from "./profile";
-import { type Readings } from "./series";
+import { type Readings } from "../../series/series";
 
 /** What the rig is to do at a moment. */
 export interface Command {

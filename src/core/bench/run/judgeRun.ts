@@ -9,7 +9,7 @@ import { type ProfileStep } from "./profile";
 import { responseTimes } from "./responseTime";
 import { MEASUREMENT_OF, runColumns } from "./runColumns";
 import { type RunKind } from "./runKinds";
-import { type Series } from "./series";
+import { type Series } from "../../series/series";
 
 /** The verdict of a run, or a sentence why there is none; both null for kinds with a verdict of their own. */
 export interface JudgedRun {

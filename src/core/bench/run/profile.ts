@@ -1,9 +1,18 @@
 import { CoreInputError } from "../../CoreInputError";
 import { requireRange } from "../../guards";
 
+/**
+ * What a step is for, where the verdict must know: a jump that shows how fast a motor answers and the hold it starts from, a servo's horn held by hand, or
+ * the plateau that a rung of the over-voltage ladder is judged by.
+ */
+export const STEP_ROLES = ["before jump", "jump", "hand held", "plateau"] as const;
+export type StepRole = (typeof STEP_ROLES)[number];
+
 /** One stretch of a run. */
 export interface ProfileStep {
+  /** For people; nothing is read from it. */
   name: string;
+  role?: StepRole | null | undefined;
   /** Throttle command, 0..1: held, or where a ramp ends. */
   throttle: number;
   /** How long it lasts; for a step that waits until a reading settles, the longest it may last. */

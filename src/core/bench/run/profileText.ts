@@ -1,5 +1,5 @@
 import { CoreInputError } from "../../CoreInputError";
-import { CHANNELS } from "./channels";
+import { CHANNELS } from "../../series/channels";
 import { LONGEST_HOLD_S, type ProfileStep, requireProfile } from "./profile";
 
 const NUMBER = "(\\d+(?:\\.\\d+)?)";

@@ -38,8 +38,8 @@ function sweepEach(outputs: readonly number[]): ProfileStep[] {
       ...MOTOR_THROTTLES.map((throttle) =>
         hold(`motor ${output}, ${Math.round(throttle * 100)} %`, throttle, throttle < 0.25 ? 2 : 1.4, { output }),
       ),
-      hold(`motor ${output}, before the jump`, 0.3, 1.4, { output }),
-      hold(`motor ${output}, jump`, 0.6, 1.6, { output }),
+      hold(`motor ${output}, before the jump`, 0.3, 1.4, { output, role: "before jump" }),
+      hold(`motor ${output}, jump`, 0.6, 1.6, { output, role: "jump" }),
       hold(`motor ${output}, rest`, 0, 0.5, { output }),
     ]),
   ];
@@ -72,13 +72,13 @@ export const SERVO_PROFILE: readonly ProfileStep[] = [
 ];
 
 /**
- * A small travel that shows the horn is free, then the horn held by hand for a second: stall amps. Names that begin with "held"
- * tell the verdict that it was the hand that stopped it.
+ * A small travel that shows the horn is free, then the horn held by hand for a second: stall amps. Its role tells
+ * the verdict that it was the hand that stopped it.
  */
 export const STALL_PROFILE: readonly ProfileStep[] = [
   ...[1500, 1400, 1500, 1600, 1500].map((us) => hold(`${us} µs, free`, 0, 1, { pulseS: us * 1e-6 })),
   hold("take the horn between two fingers", 0, 5, { pulseS: 1500e-6 }),
-  hold("held by hand", 0, 1.2, { pulseS: 1750e-6 }),
+  hold("held by hand", 0, 1.2, { pulseS: 1750e-6, role: "hand held" }),
   hold("let go", 0, 1, { pulseS: 1500e-6 }),
 ];
 
@@ -100,5 +100,9 @@ export const BURST_PROFILE: readonly ProfileStep[] = Array.from({ length: 5 }, (
  * @param limit - Highest throttle, 0..1.
  */
 export function ladderProfile(limit: number): ProfileStep[] {
-  return [hold("standby", 0, 2), hold("up", limit, 3, { fromThrottle: 0 }), hold("held", limit, 4)];
+  return [
+    hold("standby", 0, 2),
+    hold("up", limit, 3, { fromThrottle: 0 }),
+    hold("held", limit, 4, { role: "plateau" }),
+  ];
 }

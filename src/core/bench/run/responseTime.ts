@@ -1,5 +1,5 @@
 import { type ProfileStep } from "./profile";
-import { type Series } from "./series";
+import { type Series } from "../../series/series";
 
 /** Share of the way after which an answer counts as come: one time constant. */
 const SHARE = 1 - Math.exp(-1);
@@ -8,7 +8,7 @@ const SHARE = 1 - Math.exp(-1);
  * How long a motor takes from a jump of the throttle until it has gone 63 % of the way to its new speed.
  *
  * @param series - With `time`, `step` and `speed`.
- * @param profile - Jumps are the steps called "… jump", each after the step it jumps from.
+ * @param profile - Jumps are the steps with that role, each after the step it jumps from.
  * @returns Seconds by motor number; a motor whose jump was not recorded is missing.
  */
 export function responseTimes(series: Series, profile: readonly ProfileStep[]): Map<number, number> {
@@ -17,8 +17,8 @@ export function responseTimes(series: Series, profile: readonly ProfileStep[]): 
   if (!speed) return found;
   const placesOf: number[][] = profile.map(() => []);
   step.forEach((place, at) => placesOf[place]?.push(at));
-  profile.forEach(({ name, output }, place) => {
-    if (!/\bjump$/.test(name) || !output || place === 0) return;
+  profile.forEach(({ role, output }, place) => {
+    if (role !== "jump" || !output || place === 0) return;
     const places = placesOf[place]!;
     const before = placesOf[place - 1]!;
     if (places.length < 4 || before.length < 2) return;

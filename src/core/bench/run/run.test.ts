@@ -1,4 +1,4 @@
-import { Envelope } from "./Envelope";
+import { Envelope } from "../../series/Envelope";
 import { type ProfileStep, profileDurationS, requireProfile } from "./profile";
 import { ProfileCursor } from "./ProfileCursor";
 import { BURST_PROFILE, ladderProfile, motorProfile, POWER_DRAW_PROFILE } from "./profiles";
@@ -6,7 +6,7 @@ import { PROFILE_HELP, readProfile, writeProfile } from "./profileText";
 import { responseTimes } from "./responseTime";
 import { RUN_KINDS, RUN_PLANS } from "./runKinds";
 import { crossingText, guardable, LimitWatch, scaleVoltage } from "./runLimits";
-import { cutToRange, joinSeries, type Series, toSeries } from "./series";
+import { cutToRange, joinSeries, type Series, toSeries } from "../../series/series";
 import { settledSteps } from "./settledSteps";
 import { summariseSweep } from "./summariseSweep";
 

@@ -7,7 +7,7 @@ import { ProfileCursor } from "./ProfileCursor";
 import { METER_PROFILE, motorProfile, SERVO_PROFILE } from "./profiles";
 import { runColumns } from "./runColumns";
 import { RUN_PLANS } from "./runKinds";
-import { type Readings, type Series, toSeries } from "./series";
+import { type Readings, type Series, toSeries } from "../../series/series";
 
 /** A run of a profile with readings that follow the command. */
 function run(

@@ -1,9 +1,10 @@
 import { CoreInputError } from "../../CoreInputError";
-import { type Columns, type MeasurementKind } from "../measure/measureColumns";
-import { channelOf } from "./channels";
+import { type Columns } from "../../series/columns";
+import { type MeasurementKind } from "../measure/measureColumns";
+import { channelOf } from "../../series/channels";
 import { type ProfileStep } from "./profile";
 import { type RunKind } from "./runKinds";
-import { filterSeries, sampleCount, type Series } from "./series";
+import { filterSeries, sampleCount, type Series } from "../../series/series";
 import { mean, settledSteps } from "./settledSteps";
 
 /** The measurement that judges a kind of run; null for those that have a verdict of their own. */
@@ -43,7 +44,7 @@ export function runColumns(
   const names = Object.keys(table).filter((name) => table[name]!.every(Number.isFinite));
   return {
     values: new Map(names.map((name) => [NAMES[kind]?.[name] ?? name, table[name]!])),
-    quantities: new Map(names.map((name) => [NAMES[kind]?.[name] ?? name, channelOf(name).unit])),
+    quantities: new Map(names.map((name) => [NAMES[kind]?.[name] ?? name, channelOf(name).quantity])),
   };
 }
 
@@ -60,7 +61,7 @@ function steppedTable(kind: MeasurementKind, series: Series, profile: readonly P
   const standby = settled.find(({ step }) => step.throttle === 0);
   const standbyA = kind === "motor" && standby?.samples.current ? mean(standby.samples.current) : 0;
   const chosen = settled.filter(({ step }) =>
-    kind === "motor" ? (step.output ?? 0) > 0 && step.throttle > 0 && !/jump/.test(step.name) : true,
+    kind === "motor" ? (step.output ?? 0) > 0 && step.throttle > 0 && !step.role : true,
   );
   const names = Object.keys(series).filter((name) => name !== "time" && name !== "step" && name !== "pulse");
   const rows = chosen.flatMap(({ samples }) => blocks(samples, ROWS_PER_STEP));
@@ -84,15 +85,12 @@ function escTable(series: Series, motors: number): Series {
   };
 }
 
-/** Steps in which the technician holds the horn. */
-const HELD_STEP = /^held\b/;
-
 /** A servo is judged by its single readings in their order, with the throttle beside them. */
 function servoTable(series: Series, profile: readonly ProfileStep[]): Series {
   const pulsed = new Set(profile.flatMap(({ pulseS }, place) => (pulseS == null ? [] : [place])));
   const withPulse = filterSeries(series, (at) => pulsed.has(series.step?.[at] ?? -1));
   const { time = [], throttle = [], pulse = [], angle = [], railcurrent, step = [] } = withPulse;
-  const held = step.map((place) => (HELD_STEP.test(profile[place]!.name) ? 1 : 0));
+  const held = step.map((place) => (profile[place]!.role === "hand held" ? 1 : 0));
   return { time, throttle, pulse, angle, ...(railcurrent && { railcurrent }), held };
 }
 

@@ -1,8 +1,8 @@
 import fc from "fast-check";
-import { readColumns } from "../../../shared/readColumns";
+import { readColumns } from "../../series/readColumns";
 import { POWER_DRAW_PROFILE } from "./profiles";
 import { profileOf, readRunHead, seriesOfColumns, writeRunFile } from "./runFile";
-import { type Series, toSeries } from "./series";
+import { type Series, toSeries } from "../../series/series";
 
 const head = {
   kind: "power-draw" as const,

@@ -1,8 +1,8 @@
 import { CoreInputError } from "../../CoreInputError";
-import { channelOf, CHANNELS } from "./channels";
+import { channelOf, CHANNELS } from "../../series/channels";
 import { type ProfileStep } from "./profile";
 import { type RunKind, RUN_KINDS } from "./runKinds";
-import { sampleCount, type Series } from "./series";
+import { sampleCount, type Series } from "../../series/series";
 
 /** First line of a run's file. */
 export const RUN_FILE_MARK = "# pitstopa-run/1";
@@ -74,13 +74,13 @@ export function readRunHead(text: string): RunHead | null {
  * Makes a run of a table.
  *
  * @param columns - By name, in SI.
- * @throws {CoreInputError} `too_few_points` without a time column or samples; `out_of_range` when the time runs backwards or a
+ * @throws {CoreInputError} `missing_column` without a time column, `too_few_points` below two samples; `out_of_range` when the time runs backwards or a
  *   column is no channel.
  */
 export function seriesOfColumns(columns: ReadonlyMap<string, readonly number[]>): Series {
   const time = columns.get("time");
-  if (!time || time.length < 2)
-    throw new CoreInputError("too_few_points", "A run needs a column “time [s]” and at least two lines.");
+  if (!time) throw new CoreInputError("missing_column", "A run needs a column “time [s]”.");
+  if (time.length < 2) throw new CoreInputError("too_few_points", "A run needs at least two lines.");
   const back = time.findIndex((value, at) => at > 0 && value < time[at - 1]!);
   if (back > 0)
     throw new CoreInputError(

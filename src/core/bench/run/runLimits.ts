@@ -1,6 +1,6 @@
-import { channelOf, shownAs } from "./channels";
+import { channelOf, shownAs } from "../../series/channels";
 import { type ProfileStep } from "./profile";
-import { type Readings } from "./series";
+import { type Readings } from "../../series/series";
 
 /** Bounds of one channel; what is absent is not watched. */
 export interface ChannelLimit {

@@ -1,5 +1,5 @@
 import { type ProfileStep } from "./profile";
-import { pickSamples, sampleCount, type Series } from "./series";
+import { pickSamples, sampleCount, type Series } from "../../series/series";
 
 /** One step of a run that came to rest: its samples after the drive had settled. */
 export interface SettledStep {

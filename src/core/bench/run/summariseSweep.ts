@@ -1,11 +1,12 @@
 import { type Draw } from "../normaliseDraw";
-import { type ProfileStep } from "./profile";
-import { powerOf, type Series } from "./series";
+import { type ProfileStep, type StepRole } from "./profile";
+import { powerOf, type Series } from "../../series/series";
 import { mean, settledSteps } from "./settledSteps";
 
 /** Means of one step of a run, after the drive had settled. */
 export interface StepDraw extends Draw {
   name: string;
+  role?: StepRole | null | undefined;
   throttle: number;
   sampleCount: number;
   /** Standard error of the mean current, in ampere. */
@@ -27,6 +28,7 @@ export function summariseSweep(series: Series, profile: readonly ProfileStep[]):
     const variance = current.reduce((sum, amps) => sum + (amps - currentA) ** 2, 0) / (current.length - 1);
     return {
       name: step.name,
+      role: step.role,
       throttle: step.throttle,
       sampleCount: current.length,
       voltageV: mean(samples.voltage!),

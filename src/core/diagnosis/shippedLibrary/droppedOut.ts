@@ -1,4 +1,4 @@
-import { type Library } from "../library.types";
+import { type Library } from "../library/library.types";
 
 /*
  * The family "dropped out of the air": resets, lost power, lost link, a motor or ESC that gave up.

@@ -8,8 +8,8 @@ import {
   type Symptom,
   type Repair,
   type Zone,
-} from "../library.types";
-import { type Tool } from "../tools";
+} from "../library/library.types";
+import { type Tool } from "../library/tools";
 
 /*
  * Short ways to write the entries of a family. A family is a file of the library: what can be wrong, what is seen, what is

@@ -1,4 +1,4 @@
-import { type Library } from "../library.types";
+import { type Library } from "../library/library.types";
 import { board } from "./board";
 import { complaints } from "./complaints";
 import { droppedOut } from "./droppedOut";

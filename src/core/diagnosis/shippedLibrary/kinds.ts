@@ -1,4 +1,4 @@
-import { type CraftKind } from "../../refit/craftKinds";
+import { type CraftKind } from "../../craft/craftKinds";
 
 /** Craft that fly on fixed rotors alone. */
 export const MULTIROTORS: readonly CraftKind[] = ["quad", "ducted quad", "octo", "camera drone"];

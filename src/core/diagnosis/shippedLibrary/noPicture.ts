@@ -1,4 +1,4 @@
-import { type Library } from "../library.types";
+import { type Library } from "../library/library.types";
 
 /*
  * The family "no picture": camera, its lead and supply, the board's video path, the transmitter, its antenna, the ground side.

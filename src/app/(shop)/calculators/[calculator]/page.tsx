@@ -1,6 +1,6 @@
 import { type Metadata } from "next";
 import { orNotFound } from "@/app/jobNumberParam";
-import { pageContext } from "@/features/people/currentPerson";
+import { pageContext } from "@/server/verbs/currentPerson";
 import { getCalculatorPage } from "@/features/calculators/getCalculatorPage";
 import { CalculatorPage } from "@/features/calculators/CalculatorPage";
 

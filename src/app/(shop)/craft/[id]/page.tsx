@@ -3,7 +3,7 @@ import { CraftFile } from "@/features/craft/CraftFile";
 import { getCraftFile } from "@/features/craft/getCraftFile";
 import { getVisits } from "@/features/job/getVisits";
 import { Visits } from "@/features/job/Visits";
-import { pageContext } from "@/features/people/currentPerson";
+import { pageContext } from "@/server/verbs/currentPerson";
 
 /** A craft's file: its sheet, its parts and its visits. */
 export default async function CraftPage({ params }: { params: Promise<{ id: string }> }) {

@@ -7,7 +7,7 @@ import { jobNumber } from "@/features/job/job";
 import { JobHistory } from "@/features/job/JobHistory";
 import { ticketOf } from "@/features/job/ticket";
 import { PunchedTicket } from "@/features/job/PunchedTicket";
-import { pageContext } from "@/features/people/currentPerson";
+import { pageContext } from "@/server/verbs/currentPerson";
 import { ControlsProvider } from "@/shared/theme/ControlsProvider";
 
 interface Props {

@@ -2,7 +2,7 @@ import { redirect } from "next/navigation";
 import { jobIdOf, orNotFound } from "@/app/jobNumberParam";
 import { getJobPage } from "@/features/job/getJobPage";
 import { jobNumber } from "@/features/job/job";
-import { pageContext } from "@/features/people/currentPerson";
+import { pageContext } from "@/server/verbs/currentPerson";
 
 /** A job without a bay in the address opens in the bay it is in. */
 export default async function JobPage({ params }: { params: Promise<{ number: string }> }) {

@@ -1,6 +1,6 @@
 import { libraryJsonSchema } from "@/features/faultLibrary/libraryJsonSchema";
-import { requestContext } from "@/features/people/currentPerson";
-import { routeFailure } from "@/features/people/routeFailure";
+import { requestContext } from "@/server/verbs/currentPerson";
+import { routeFailure } from "@/server/verbs/routeFailure";
 
 /** The format of a library file, as JSON Schema. */
 export async function GET() {

@@ -1,6 +1,6 @@
 import { ArmRunInput } from "@/features/bench/bench.schema";
 import { armRun } from "@/features/bench/benchVerbs";
-import { runRoute } from "@/features/people/runRoute";
+import { runRoute } from "@/server/verbs/runRoute";
 
 /** Arms the rig for a run. */
 export async function POST(request: Request) {

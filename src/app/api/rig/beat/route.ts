@@ -1,6 +1,6 @@
-import { beatSweep } from "@/features/bench/rigVerbs";
-import { BeatRequest } from "@/features/bench/rigRequests";
-import { runRoute } from "@/features/people/runRoute";
+import { beatSweep } from "@/features/bench/rig/rigVerbs";
+import { BeatRequest } from "@/features/bench/rig/rigRequests";
+import { runRoute } from "@/server/verbs/runRoute";
 
 /** The operator's heartbeat. */
 export async function POST(request: Request) {

@@ -1,6 +1,6 @@
 import { ConnectRigInput } from "@/features/bench/bench.schema";
 import { connectRig } from "@/features/instruments/connectRig";
-import { runRoute } from "@/features/people/runRoute";
+import { runRoute } from "@/server/verbs/runRoute";
 
 /** Connects the instruments. */
 export async function POST(request: Request) {

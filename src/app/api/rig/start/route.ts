@@ -1,6 +1,6 @@
-import { startSweep } from "@/features/bench/rigVerbs";
-import { OperatorRequest } from "@/features/bench/rigRequests";
-import { runRoute } from "@/features/people/runRoute";
+import { startSweep } from "@/features/bench/rig/rigVerbs";
+import { OperatorRequest } from "@/features/bench/rig/rigRequests";
+import { runRoute } from "@/server/verbs/runRoute";
 
 /** Starts an armed run. */
 export async function POST(request: Request) {

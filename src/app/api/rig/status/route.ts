@@ -1,6 +1,6 @@
 import * as v from "valibot";
-import { getRigStatus } from "@/features/bench/rigVerbs";
-import { runRoute } from "@/features/people/runRoute";
+import { getRigStatus } from "@/features/bench/rig/rigVerbs";
+import { runRoute } from "@/server/verbs/runRoute";
 
 /** What the rig says of itself. */
 export async function GET(request: Request) {

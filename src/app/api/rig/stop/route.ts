@@ -1,6 +1,6 @@
-import { stopSweep } from "@/features/bench/rigVerbs";
-import { StopRequest } from "@/features/bench/rigRequests";
-import { runRoute } from "@/features/people/runRoute";
+import { stopSweep } from "@/features/bench/rig/rigVerbs";
+import { StopRequest } from "@/features/bench/rig/rigRequests";
+import { runRoute } from "@/server/verbs/runRoute";
 
 /** Throttle to zero. */
 export async function POST(request: Request) {

@@ -1,7 +1,7 @@
 import { getAssessedRun } from "@/features/bench/getBenchBay";
-import { readRunRequest } from "@/features/bench/readRunRequest";
-import { requestContext } from "@/features/people/currentPerson";
-import { routeFailure } from "@/features/people/routeFailure";
+import { readRunRequest } from "@/features/bench/runs/readRunRequest";
+import { requestContext } from "@/server/verbs/currentPerson";
+import { routeFailure } from "@/server/verbs/routeFailure";
 
 /** A run reduced to what is drawn, with its figures and verdict; `from` and `to` in seconds cut it to a stretch. */
 export async function GET(request: Request, { params }: { params: Promise<{ run: string }> }) {

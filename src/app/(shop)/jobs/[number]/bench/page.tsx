@@ -1,7 +1,7 @@
 import { jobIdOf, orNotFound } from "@/app/jobNumberParam";
 import { BenchBay } from "@/features/bench/BenchBay";
 import { getBenchBay } from "@/features/bench/getBenchBay";
-import { pageContext } from "@/features/people/currentPerson";
+import { pageContext } from "@/server/verbs/currentPerson";
 
 /** Bench: is the drive good? */
 export default async function BenchBayPage({ params }: { params: Promise<{ number: string }> }) {

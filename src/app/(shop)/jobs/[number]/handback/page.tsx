@@ -1,7 +1,7 @@
 import { jobIdOf, orNotFound } from "@/app/jobNumberParam";
 import { getHandbackBay } from "@/features/handback/getHandbackBay";
 import { HandbackBay } from "@/features/handback/HandbackBay";
-import { pageContext } from "@/features/people/currentPerson";
+import { pageContext } from "@/server/verbs/currentPerson";
 
 /** Hand back: the report, and the end of the job. */
 export default async function HandbackBayPage({ params }: { params: Promise<{ number: string }> }) {

@@ -4,7 +4,7 @@ import { getJobPage } from "@/features/job/getJobPage";
 import { JobLabel } from "@/features/job/JobLabel";
 import { jobNumber } from "@/features/job/job";
 import { labelQr } from "@/features/job/labelQr";
-import { pageContext } from "@/features/people/currentPerson";
+import { pageContext } from "@/server/verbs/currentPerson";
 
 /** The label that goes on the craft's box: its QR code opens the job. */
 export default async function LabelPage({ params }: { params: Promise<{ number: string }> }) {

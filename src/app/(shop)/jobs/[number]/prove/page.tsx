@@ -1,5 +1,5 @@
 import { jobIdOf, orNotFound } from "@/app/jobNumberParam";
-import { pageContext } from "@/features/people/currentPerson";
+import { pageContext } from "@/server/verbs/currentPerson";
 import { getProveBay } from "@/features/prove/getProveBay";
 import { ProveBay } from "@/features/prove/ProveBay";
 

@@ -1,5 +1,5 @@
 import { jobIdOf, orNotFound } from "@/app/jobNumberParam";
-import { pageContext } from "@/features/people/currentPerson";
+import { pageContext } from "@/server/verbs/currentPerson";
 import { getReceiveBay } from "@/features/receive/getReceiveBay";
 import { ReceiveBay } from "@/features/receive/ReceiveBay";
 

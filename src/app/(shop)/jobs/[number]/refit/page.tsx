@@ -1,5 +1,5 @@
 import { jobIdOf, orNotFound } from "@/app/jobNumberParam";
-import { pageContext } from "@/features/people/currentPerson";
+import { pageContext } from "@/server/verbs/currentPerson";
 import { getRefitBay } from "@/features/refit/getRefitBay";
 import { RefitBay } from "@/features/refit/RefitBay";
 

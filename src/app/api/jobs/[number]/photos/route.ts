@@ -1,5 +1,5 @@
-import { requestContext } from "@/features/people/currentPerson";
-import { routeFailure } from "@/features/people/routeFailure";
+import { requestContext } from "@/server/verbs/currentPerson";
+import { routeFailure } from "@/server/verbs/routeFailure";
 import { addPhoto } from "@/features/receive/addPhoto";
 import { MAX_PHOTO_BYTES } from "@/features/receive/pictureType";
 import { AppError, NotFoundError } from "@/server/errors";

@@ -1,7 +1,7 @@
 import { getReport } from "@/features/handback/getHandbackBay";
 import { reportPdf } from "@/features/handback/reportPdf";
-import { requestContext } from "@/features/people/currentPerson";
-import { routeFailure } from "@/features/people/routeFailure";
+import { requestContext } from "@/server/verbs/currentPerson";
+import { routeFailure } from "@/server/verbs/routeFailure";
 import { NotFoundError } from "@/server/errors";
 
 /** A job's report as PDF. */

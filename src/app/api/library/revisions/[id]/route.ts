@@ -1,6 +1,6 @@
 import { getRevisionDiff } from "@/features/library/getLibraryPage";
-import { requestContext } from "@/features/people/currentPerson";
-import { routeFailure } from "@/features/people/routeFailure";
+import { requestContext } from "@/server/verbs/currentPerson";
+import { routeFailure } from "@/server/verbs/routeFailure";
 import { NotFoundError } from "@/server/errors";
 
 /** What a revision of the library changed. */

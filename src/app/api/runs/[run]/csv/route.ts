@@ -1,7 +1,7 @@
-import { readRunRequest } from "@/features/bench/readRunRequest";
-import { exportRun } from "@/features/bench/runFileVerbs";
-import { requestContext } from "@/features/people/currentPerson";
-import { routeFailure } from "@/features/people/routeFailure";
+import { readRunRequest } from "@/features/bench/runs/readRunRequest";
+import { exportRun } from "@/features/bench/runs/runFileVerbs";
+import { requestContext } from "@/server/verbs/currentPerson";
+import { routeFailure } from "@/server/verbs/routeFailure";
 
 /** A run as CSV. */
 export async function GET(request: Request, { params }: { params: Promise<{ run: string }> }) {

@@ -1,6 +1,6 @@
-import { requestContext } from "@/features/people/currentPerson";
-import { routeFailure } from "@/features/people/routeFailure";
-import { requireRole } from "@/features/people/verbContext";
+import { requestContext } from "@/server/verbs/currentPerson";
+import { routeFailure } from "@/server/verbs/routeFailure";
+import { requireRole } from "@/server/verbs/verbContext";
 import { getPhoto } from "@/features/receive/photoRepository";
 import { NotFoundError } from "@/server/errors";
 

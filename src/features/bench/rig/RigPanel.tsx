@@ -1,0 +1,190 @@
+"use client";
+
+import { useQuery } from "@tanstack/react-query";
+import { Button, Checkbox, Select } from "antd";
+import { type ReactNode, useEffect, useState } from "react";
+import { profileDurationS, type ProfileStep } from "@/core/bench/run/profile";
+import { type RunPlan } from "@/core/bench/run/runKinds";
+import { type RunLimits } from "@/core/bench/run/runLimits";
+import { type RigStatus } from "@/rigs/runProtocol";
+import { HoldButton } from "@/shared/HoldButton";
+import { BENCH_DEFECTS, type BenchDefect } from "@/sim/benchDefects";
+import styles from "../Bench.module.css";
+import { DEFECT_NAMES } from "./defectNames";
+import { Instruments } from "./Instruments";
+import { rigCalls } from "./rigCalls";
+import { type LiveRun } from "./useRun";
+import { type SerialStands } from "./useSerialStands";
+
+const HOLD_TO_ARM_MS = 1000;
+const POLL_MS = 1000;
+/** Well under the silence after which a stand at the page is lost. */
+const SERIAL_POLL_MS = 250;
+const SEVERITIES = [
+  { value: 1, label: "early" },
+  { value: 2, label: "middle" },
+  { value: 3, label: "late" },
+];
+
+/** What is to be armed. */
+export interface RunOrder {
+  profileName: string;
+  profile: readonly ProfileStep[];
+  limits: RunLimits;
+  /** True until a limit was changed by hand: then one that nothing measures may be left out. */
+  areLimitsSuggested: boolean;
+  /** Why it cannot be armed yet; null when it can. */
+  problem: string | null;
+}
+
+interface Props {
+  plan: RunPlan;
+  order: RunOrder;
+  live: LiveRun;
+  serial: SerialStands;
+  isDemo: boolean;
+  overdue: readonly string[];
+  onArm: (choice: { defect: BenchDefect | null; severity: number }, measured: readonly string[]) => void;
+  /** Profile, limits and what else is set before a run. */
+  children: ReactNode;
+}
+
+/** The rig: who its instruments are, what is to run, and the way to arm, run and stop it. */
+export function RigPanel({ plan, order, live, serial, isDemo, overdue, onArm, children }: Props) {
+  const rig = useQuery({
+    queryKey: ["rig"],
+    queryFn: () => rigCalls.connect(serial.pushed()),
+    refetchInterval: serial.isOpen ? SERIAL_POLL_MS : POLL_MS,
+  });
+  const [isGuarded, setGuarded] = useState(false);
+  const [defect, setDefect] = useState<BenchDefect | null>(null);
+  const [severity, setSeverity] = useState(2);
+  const { phase } = live;
+  const isLive = phase === "armed" || phase === "running" || phase === "server lost";
+  const missing = missingChannels(rig.data, plan.needs);
+  useStopKey(isLive, live.stop);
+  return (
+    <section className={`panel stack ${isLive ? styles.live : ""}`} aria-label="Rig">
+      <h2>Rig {isLive && <span className={styles.powered}>· powered</span>}</h2>
+      {isLive ? (
+        <>
+          {phase === "armed" && (
+            <Button type="primary" size="large" autoFocus onClick={() => void live.start()}>
+              Run: {order.profileName.charAt(0).toLowerCase() + order.profileName.slice(1)}
+            </Button>
+          )}
+          <button className={styles.stop} onClick={live.stop}>
+            STOP <kbd>Space</kbd>
+          </button>
+          {live.status?.stepIndex != null && (
+            <p>
+              Step {live.status.stepIndex + 1} of {order.profile.length}: {order.profile[live.status.stepIndex]?.name}
+            </p>
+          )}
+          <p>Cuts by itself: {limitsText(order.limits)}.</p>
+          <p className="soft">Keep this page in front: if it is hidden or closed, the throttle goes to zero.</p>
+        </>
+      ) : (
+        <>
+          <Instruments rig={rig.data} problem={rig.error?.message} serial={serial} overdue={overdue} />
+          <details>
+            <summary className={styles.small}>How it is done</summary>
+            <ol className={styles.notes}>
+              {plan.steps.map((step) => (
+                <li key={step}>{step}</li>
+              ))}
+            </ol>
+          </details>
+          {children}
+          {isDemo && (
+            <label className={styles.field}>
+              Demo: on the simulated bench
+              <span className="row">
+                <Select
+                  value={defect ?? "healthy"}
+                  style={{ flex: 1, minWidth: 0 }}
+                  listHeight={440}
+                  onChange={(value) => setDefect(value === "healthy" ? null : (value as BenchDefect))}
+                  options={[
+                    { value: "healthy", label: "this craft, healthy" },
+                    ...BENCH_DEFECTS.map((value) => ({ value, label: `with ${DEFECT_NAMES[value]}` })),
+                  ]}
+                />
+                {defect && (
+                  <Select value={severity} onChange={setSeverity} options={SEVERITIES} aria-label="How far gone" />
+                )}
+              </span>
+            </label>
+          )}
+          <p className="caution">{plan.caution}</p>
+          <Checkbox checked={isGuarded} onChange={(event) => setGuarded(event.target.checked)}>
+            All of that is so
+          </Checkbox>
+          <HoldButton
+            holdMs={HOLD_TO_ARM_MS}
+            disabled={!isGuarded || missing === null || order.problem !== null || phase === "arming"}
+            onHeld={() => onArm({ defect, severity }, measuredChannels(rig.data))}
+          >
+            {phase === "arming" ? "Arming …" : "Hold for a second to arm"}
+          </HoldButton>
+          <p className={styles.small}>
+            {Math.round(profileDurationS(order.profile))} s at most, {order.profile.length} steps.
+          </p>
+          {missing && missing.length > 0 && (
+            <p className="watch">Not measured, so there will be no verdict: {missing.join(", ")}.</p>
+          )}
+          {order.problem && (
+            <p role="alert" className="bad">
+              {order.problem}
+            </p>
+          )}
+        </>
+      )}
+      {live.problem && (
+        <p role="alert" className="bad">
+          {live.problem}
+        </p>
+      )}
+    </section>
+  );
+}
+
+function measuredChannels(rig: RigStatus | undefined): string[] {
+  return (rig?.instruments ?? []).flatMap(({ identity, channels }) => (identity ? channels : []));
+}
+
+/** Channels the verdict needs and nothing measures; null while the rig is not known. */
+function missingChannels(rig: RigStatus | undefined, needs: readonly string[]): string[] | null {
+  if (!rig || rig.instruments.every(({ identity }) => !identity)) return null;
+  const measured = measuredChannels(rig);
+  return needs.filter((channel) => !measured.includes(channel));
+}
+
+function limitsText(limits: RunLimits): string {
+  return Object.entries(limits)
+    .flatMap(([channel, { min, max, perS }]) => [
+      ...(max != null ? [`${channel} over ${max}`] : []),
+      ...(min != null ? [`${channel} under ${min}`] : []),
+      ...(perS != null ? [`${channel} changing by ${perS} a second`] : []),
+    ])
+    .join(", ");
+}
+
+/** Space stops, wherever the focus is, and presses nothing else while the rig is live. */
+function useStopKey(isLive: boolean, stop: () => void) {
+  useEffect(() => {
+    if (!isLive) return;
+    const onKey = (event: KeyboardEvent) => {
+      if (event.code !== "Space") return;
+      event.preventDefault();
+      event.stopPropagation();
+      if (event.type === "keydown" && !event.repeat) stop();
+    };
+    window.addEventListener("keydown", onKey, true);
+    window.addEventListener("keyup", onKey, true);
+    return () => {
+      window.removeEventListener("keydown", onKey, true);
+      window.removeEventListener("keyup", onKey, true);
+    };
+  }, [isLive, stop]);
+}

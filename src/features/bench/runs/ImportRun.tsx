@@ -1,0 +1,57 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { type RunKind } from "@/core/bench/run/runKinds";
+import styles from "../Bench.module.css";
+import { rigCalls } from "../rig/rigCalls";
+
+/** Takes a run from a CSV file. */
+export function ImportRun({
+  jobId,
+  kind,
+  onImported,
+}: {
+  jobId: number;
+  kind: RunKind;
+  onImported: (runId: number) => void;
+}) {
+  const router = useRouter();
+  const [problem, setProblem] = useState<string | null>(null);
+  const [isBusy, setBusy] = useState(false);
+  const take = async (file: File) => {
+    setProblem(null);
+    setBusy(true);
+    try {
+      const { runId } = await rigCalls.importRun({ jobId, kind, text: await file.text() });
+      onImported(runId);
+      router.refresh();
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : String(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <div className={styles.small}>
+      <label className={styles.file}>
+        {isBusy ? "Reading …" : "Take a run from a CSV file"}
+        <input
+          type="file"
+          accept=".csv,.txt,text/csv,text/plain"
+          disabled={isBusy}
+          onChange={(event) => {
+            const [file] = event.target.files ?? [];
+            event.target.value = "";
+            if (file) void take(file);
+          }}
+        />
+      </label>
+      {problem && (
+        <p role="alert" className="bad">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,144 @@
+"use client";
+
+import { Button, Input } from "antd";
+import { useMemo, useState } from "react";
+import { HEADERS, type MeasurementKind } from "@/core/bench/measure/measureColumns";
+import { FailureNotice } from "@/shared/FailureNotice";
+import { useVerb } from "@/shared/useVerb";
+import { keepMeasurementAction } from "../bench.action";
+import styles from "../Bench.module.css";
+import { exampleReadings } from "./exampleReadings";
+import { EstimateTable } from "../verdict/EstimateTable";
+import { MeasuredResult } from "../verdict/MeasuredResult";
+import { type RunOptions } from "../runs/benchRun";
+import { MEASUREMENT_NAMES, measureText } from "./measureText";
+import { OPTION_FIELDS } from "./optionFields";
+import { reduceRecording } from "./reduceRecording";
+import { OptionInput } from "../rig/RunSetup";
+
+const MEASUREMENT_ORDER: readonly MeasurementKind[] = ["motor", "power", "esc", "servo", "meter", "pack"];
+
+/** How each is measured, with its cautions. */
+const PROCEDURES: Readonly<Record<MeasurementKind, { steps: string; caution: string }>> = {
+  motor: {
+    steps:
+      "Sweep each motor with its prop from low to full throttle; write throttle, volts, amps and rpm at each step. Three motors or more are compared with each other. A file may hold an accelerometer's own recording: balance and bearings are worked out from it.",
+    caution: "Craft clamped and guarded, nobody in the prop disc, eye protection, one person has the cut-off.",
+  },
+  meter: {
+    steps:
+      "Put an inline meter between pack and craft; at four throttles or more write what the craft shows and what the meter reads.",
+    caution: "Props off, or the craft clamped and guarded.",
+  },
+  servo: {
+    steps:
+      "On a servo tester go from one end to the other and back in steps, reading the angle at each; then read it some times at rest in the middle. Amps if you have them.",
+    caution: "Linkage off, or the surface clear; a stalled servo gets hot within seconds.",
+  },
+  pack: {
+    steps: "Load the pack in steps, nothing to its peak; write the amps and each cell's volts at each step.",
+    caution: "Load lithium packs in a fire-safe place; stop at 3.3 V a cell or when it gets warm.",
+  },
+  power: {
+    steps:
+      "Wattmeter between pack and craft; standby, brake, cruise and full, some readings each. Give the weakest part's amps, or take the baseline on the rig.",
+    caution: "Craft clamped and guarded, nobody in the prop disc, eye protection, one person has the cut-off.",
+  },
+  esc: {
+    steps:
+      "Thermometer on the ESC; full throttle until the temperature settles, time, amps of that ESC and °C every few seconds.",
+    caution: "Craft clamped and guarded. A hot ESC burns fingers and lights foam; stop at the limit.",
+  },
+};
+
+/** Readings typed, pasted or from a file: judged as they are typed, and kept on the job as evidence. */
+export function MeasurePanel(props: { target: { jobId: number; version: number }; options: RunOptions }) {
+  const { target } = props;
+  const { run, isBusy, failure, reload } = useVerb(keepMeasurementAction);
+  const [kind, setKind] = useState<MeasurementKind>("motor");
+  const [texts, setTexts] = useState<Partial<Record<MeasurementKind, string>>>({});
+  const [options, setOptions] = useState<RunOptions>({ capacityMah: 1500, ...props.options });
+  const [isKept, setKept] = useState(false);
+  const text = texts[kind] ?? "";
+  const result = useMemo(() => (text.trim() ? measureText(text, kind, options) : null), [text, kind, options]);
+  const change = (next: string) => {
+    setTexts({ ...texts, [kind]: next });
+    setKept(false);
+  };
+  return (
+    <details className="panel">
+      <summary>
+        <span className="label">From readings: typed, pasted or in a file</span>
+      </summary>
+      <div className={styles.measure}>
+        <div className="stack">
+          <div className={styles.kinds} role="group" aria-label="What was measured">
+            {MEASUREMENT_ORDER.map((each) => (
+              <button key={each} className={styles.kind} aria-pressed={each === kind} onClick={() => setKind(each)}>
+                {MEASUREMENT_NAMES[each]}
+              </button>
+            ))}
+          </div>
+          <p>{PROCEDURES[kind].steps}</p>
+          <p className="caution">{PROCEDURES[kind].caution}</p>
+          <div className="row">
+            {OPTION_FIELDS[kind].map((field) => (
+              <OptionInput
+                key={field.name}
+                field={field}
+                value={options[field.name]}
+                onChange={(value) => setOptions({ ...options, [field.name]: value })}
+              />
+            ))}
+          </div>
+          <Input.TextArea
+            rows={9}
+            value={text}
+            onChange={(event) => change(event.target.value)}
+            placeholder={HEADERS[kind]}
+            aria-label="Readings"
+            className="number"
+          />
+          <div className="row">
+            <label className={styles.file}>
+              Take a file
+              <input
+                type="file"
+                accept=".csv,.txt,text/csv,text/plain"
+                onChange={(event) =>
+                  void event.target.files?.[0]?.text().then((content) => change(reduceRecording(content)))
+                }
+              />
+            </label>
+            <button className={styles.plain} onClick={() => change(exampleReadings(kind))}>
+              an example
+            </button>
+          </div>
+        </div>
+        <div className="stack" aria-live="polite">
+          {result === null && <p className="soft">The verdict stands here as soon as there are readings.</p>}
+          {result?.ok === false && (
+            <p role="alert" className="bad">
+              {result.problem}
+            </p>
+          )}
+          {result?.ok && (
+            <>
+              <MeasuredResult measured={result.measured} />
+              <EstimateTable figures={result.measured.figures} />
+              <Button
+                type="primary"
+                loading={isBusy}
+                disabled={isKept}
+                onClick={() => void run({ ...target, kind, text, ...options }, () => setKept(true))}
+              >
+                {isKept ? "Kept on the job" : "Keep on the job as evidence"}
+              </Button>
+            </>
+          )}
+          <FailureNotice failure={failure} onReload={reload} />
+        </div>
+      </div>
+    </details>
+  );
+}

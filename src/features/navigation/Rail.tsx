@@ -1,0 +1,84 @@
+"use client";
+
+import Link from "next/link";
+import { usePathname, useRouter } from "next/navigation";
+import { useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { type ThemeChoice, useTheme } from "@/shared/theme/ThemeProvider";
+import { KeyList } from "./KeyList";
+import { type Role } from "@/server/person";
+import styles from "./Rail.module.css";
+import { signOutAction } from "@/features/people/signIn.action";
+
+const PLACES = [
+  { href: "/", name: "Board", isHere: (path: string) => path === "/" || path.startsWith("/jobs") },
+  { href: "/receive", name: "Receive", isHere: (path: string) => path === "/receive" },
+  { href: "/craft", name: "Craft", isHere: (path: string) => path.startsWith("/craft") },
+  { href: "/calculators", name: "Calculators", isHere: (path: string) => path.startsWith("/calculators") },
+  { href: "/library", name: "Library", isHere: (path: string) => path.startsWith("/library") },
+  { href: "/packs", name: "Packs", isHere: (path: string) => path.startsWith("/packs") },
+  { href: "/instruments", name: "Rig", isHere: (path: string) => path.startsWith("/instruments") },
+  { href: "/workshop", name: "Workshop", isHere: (path: string) => path.startsWith("/workshop") },
+];
+// Letters and signs count by what they write, for keyboards differ; on some, / and ? need Shift.
+const BY_CHARACTER = { useKey: true };
+const BY_CHARACTER_SHIFTED = { useKey: true, ignoreModifiers: true };
+const NEXT_THEME: Readonly<Record<ThemeChoice, ThemeChoice>> = { auto: "light", light: "dark", dark: "auto" };
+const THEME_NAMES: Readonly<Record<ThemeChoice, string>> = { auto: "As machine", light: "Light", dark: "Dark" };
+
+/** The rail: where one can go, who is signed in, and the keys that work everywhere. */
+export function Rail({ displayName, role }: { displayName: string; role: Role }) {
+  const path = usePathname();
+  const router = useRouter();
+  const { choice, choose } = useTheme();
+  const [areKeysShown, showKeys] = useState(false);
+  useHotkeys("r", () => router.push("/receive"), BY_CHARACTER);
+  useHotkeys("b", () => router.push("/"), BY_CHARACTER);
+  useHotkeys("?", () => showKeys((shown) => !shown), BY_CHARACTER_SHIFTED);
+  useHotkeys(
+    "/",
+    (event) => {
+      event.preventDefault();
+      const box = document.getElementById("board-search");
+      if (box) box.focus();
+      else router.push("/?search");
+    },
+    BY_CHARACTER_SHIFTED,
+  );
+  useHotkeys("escape", () => showKeys(false));
+  return (
+    <nav className={styles.rail} aria-label="Places">
+      <Link href="/" className={styles.name} aria-label="Pitstopa, to the board">
+        pit
+        <br />
+        stopa
+      </Link>
+      {PLACES.map(({ href, name, isHere }) => (
+        <Link key={href} href={href} className={styles.place} aria-current={isHere(path) ? "page" : undefined}>
+          {name}
+        </Link>
+      ))}
+      <div className={styles.foot}>
+        <button
+          className={styles.small}
+          onClick={() => choose(NEXT_THEME[choice])}
+          title="Light, dark, or as the machine is set"
+        >
+          {THEME_NAMES[choice]}
+        </button>
+        <button className={styles.small} onClick={() => showKeys(true)}>
+          Keys <kbd>?</kbd>
+        </button>
+        <span className={styles.person}>
+          {displayName}
+          <br />
+          {role}
+        </span>
+        <form action={signOutAction}>
+          <button className={styles.small}>Sign out</button>
+        </form>
+      </div>
+      {areKeysShown && <KeyList onClose={() => showKeys(false)} />}
+    </nav>
+  );
+}
