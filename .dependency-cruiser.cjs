@@ -46,6 +46,12 @@ module.exports = {
       to: { path: "^src/features/", pathNot: [`^src/features/${groundFloor}/`, "^src/features/$1/"] },
     },
     {
+      name: "registry-and-views-above-bays", // what stands on the registry, no bay may reach for
+      severity: "error",
+      from: { path: `^src/features/(${groundFloor}|${bays})/` },
+      to: { path: "^src/features/(bays\\.ts|navigation|board|calculators|library|workshop)" },
+    },
+    {
       name: "features-not-app",
       severity: "error",
       from: { path: "^src/features/" },

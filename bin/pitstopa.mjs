@@ -6,6 +6,7 @@ import { parseArgs } from "node:util";
 import { backup, restore } from "./lib/backup.mjs";
 import { buildProcesses } from "./lib/install.mjs";
 import { root } from "./lib/paths.mjs";
+import { need } from "./lib/run.mjs";
 import { runMain, say, SetupError } from "./lib/say.mjs";
 
 const HELP = `pitstopa: the bench partner of a drone repair technician, for scripts
@@ -23,6 +24,7 @@ const HELP = `pitstopa: the bench partner of a drone repair technician, for scri
       pack:  --capacity MAH --c-rating N --peak A --cruise A --chemistry LiPo|LiHV|Li-ion|LiFePO4
   pitstopa backup FILE                         write the whole shop into one file
   pitstopa restore FILE [--yes]                put a backup in place; --yes replaces a shop that is there
+  pitstopa rebuild-headlines [--all]           what the tickets say, made anew from the events: the stale ones, or all
   pitstopa --help                              this text
 
 A case file holds
@@ -30,7 +32,7 @@ A case file holds
     "findings": [ { "symptom": "picture-black", "value": true },
                   { "check": "camera-supply", "outcome": "good", "doubtful": true } ] }
 
-backup and restore use DATABASE_URL, or the private server of npm run demo.`;
+backup, restore and rebuild-headlines use DATABASE_URL, or the private server of npm run demo.`;
 
 await runMain(async () => {
   const { values, positionals } = readArguments();
@@ -47,6 +49,8 @@ await runMain(async () => {
     case "restore":
       await restore(databaseUrl(), requireFile(file), { yes: values.yes });
       return say(`Restored from ${file}`);
+    case "rebuild-headlines":
+      return rebuildHeadlines(values);
     default:
       throw new SetupError(`There is no command "${command}".\n\n${HELP}`);
   }
@@ -58,6 +62,7 @@ function readArguments() {
       allowPositionals: true,
       options: {
         case: { type: "string" },
+        all: { type: "boolean", default: false },
         "list-checks": { type: "boolean", default: false },
         "list-faults": { type: "boolean", default: false },
         "list-symptoms": { type: "boolean", default: false },
@@ -142,6 +147,15 @@ async function bench(file, values) {
     if (error instanceof BenchFileError) throw new SetupError(`${file}: ${error.message}`);
     throw error;
   }
+}
+
+async function rebuildHeadlines(values) {
+  const built = join(root, "dist/rebuildHeadlines.mjs");
+  if (!existsSync(built)) await buildProcesses();
+  const made = await need("Rebuilding the headlines", process.execPath, [built, ...(values.all ? ["--all"] : [])], {
+    env: { DATABASE_URL: databaseUrl() },
+  });
+  say(`Made anew: ${made.trim().split("\n").at(-1)} headlines`);
 }
 
 function numberOf(name, text) {

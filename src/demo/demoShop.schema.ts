@@ -1,6 +1,6 @@
 import * as v from "valibot";
 import { CraftInput } from "../features/craft/addCraft.schema";
-import { BAYS } from "../features/job/bays";
+import { BAYS } from "../features/bays";
 import { CHEMISTRIES } from "../core/bench/measure/chemistries";
 import { BENCH_DEFECTS } from "../sim/benchDefects";
 
@@ -15,7 +15,7 @@ const Step = v.variant("do", [
     baseline: v.boolean(),
     cellVoltageChangeV: v.number(),
   }),
-  v.object({ do: v.literal("go"), bay: v.picklist(BAYS) }),
+  v.object({ do: v.literal("go"), bay: v.picklist(BAYS.map(({ id }) => id)) }),
   v.object({
     do: v.literal("replace"),
     position: text,

@@ -8,7 +8,7 @@ import { getCraft } from "../features/craft/craftRepository";
 import { listFittedParts } from "../features/craft/fittedPartRepository";
 import { handBack } from "../features/handback/handBack";
 import { answerCheck, nameCause } from "../features/isolate/isolateVerbs";
-import { enterBay } from "../features/job/enterBay";
+import { enterBay } from "../features/job/bays/enterBay";
 import { getJob } from "../features/job/jobRepository";
 import { listProofs } from "../features/job/proofRepository";
 import { type Person } from "../server/person";

@@ -19,8 +19,8 @@ import { exportRun, importRun, noteRun } from "@/features/bench/runs/runFileVerb
 import { saveEscSettings } from "@/features/bench/escSettings/saveEscSettings";
 import { getCraft } from "@/features/craft/craftRepository";
 import { listFittedParts } from "@/features/craft/fittedPartRepository";
-import { findingsOf } from "@/features/job/findings";
-import { listEvents } from "@/features/job/jobEventRepository";
+import { findingsOf } from "@/features/job/events/findings";
+import { listEvents } from "@/features/job/events/jobEventRepository";
 import { getJob } from "@/features/job/jobRepository";
 import { listPackEntries } from "@/features/packs/packRepository";
 import { savePack } from "@/features/packs/packVerbs";

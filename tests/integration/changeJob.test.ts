@@ -1,7 +1,7 @@
 import { addFinding, answerCheck, nameCause, withdrawFinding } from "@/features/isolate/isolateVerbs";
-import { enterBay } from "@/features/job/enterBay";
-import { findingsOf } from "@/features/job/findings";
-import { listEvents } from "@/features/job/jobEventRepository";
+import { enterBay } from "@/features/job/bays/enterBay";
+import { findingsOf } from "@/features/job/events/findings";
+import { listEvents } from "@/features/job/events/jobEventRepository";
 import { getJob } from "@/features/job/jobRepository";
 import { ConflictError } from "@/server/errors";
 import { openTestShop, type TestShop } from "./testShop";

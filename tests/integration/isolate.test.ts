@@ -9,9 +9,10 @@ import {
   nameCause,
   withdrawFinding,
 } from "@/features/isolate/isolateVerbs";
-import { enterBay } from "@/features/job/enterBay";
-import { findingsOf } from "@/features/job/findings";
-import { listEvents } from "@/features/job/jobEventRepository";
+import { enterBay } from "@/features/job/bays/enterBay";
+import { findingsOf } from "@/features/job/events/findings";
+import { checkAnswered } from "@/features/isolate/isolate.manifest";
+import { listEvents } from "@/features/job/events/jobEventRepository";
 import { getJob } from "@/features/job/jobRepository";
 import { changeSetting } from "@/features/refit/refitVerbs";
 import { openTestShop, type TestShop } from "./testShop";
@@ -131,9 +132,7 @@ describe("a measured value", () => {
     const limit = measure!.bands[0]!.below!;
     await answer(jobId, checkId, { value: limit - 0.5 });
     await answer(jobId, checkId, { value: limit + 0.5 });
-    const answers = (await listEvents(shop.pool, jobId)).flatMap((event) =>
-      event.kind === "check_answered" ? [event.payload] : [],
-    );
+    const answers = checkAnswered.in(await listEvents(shop.pool, jobId)).map(({ payload }) => payload);
     expect(answers.map(({ outcomeId }) => outcomeId)).toEqual(measure!.bands.map(({ outcomeId }) => outcomeId));
     expect(answers.map(({ value }) => value)).toEqual([limit - 0.5, limit + 0.5]);
   });

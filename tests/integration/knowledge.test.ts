@@ -3,7 +3,7 @@ import { shippedLibrary } from "@/core/diagnosis/shippedLibrary";
 import { decideCase, handBack } from "@/features/handback/handBack";
 import { getIsolateBay } from "@/features/isolate/getIsolateBay";
 import { nameCause } from "@/features/isolate/isolateVerbs";
-import { enterBay } from "@/features/job/enterBay";
+import { enterBay } from "@/features/job/bays/enterBay";
 import { getJob } from "@/features/job/jobRepository";
 import { listProofs } from "@/features/job/proofRepository";
 import { getLearnedCauses } from "@/features/faultLibrary/closedCaseRepository";

@@ -1,8 +1,8 @@
 import { exampleReadings } from "@/features/bench/tables/exampleReadings";
 import { keepMeasurement } from "@/features/bench/tables/keepMeasurement";
 import { type KeepMeasurementInput } from "@/features/bench/tables/keepMeasurement.schema";
-import { findingsOf } from "@/features/job/findings";
-import { listEvents } from "@/features/job/jobEventRepository";
+import { findingsOf } from "@/features/job/events/findings";
+import { listEvents } from "@/features/job/events/jobEventRepository";
 import { getCalculatorPage } from "@/features/calculators/getCalculatorPage";
 import { keepCalculation } from "@/features/calculators/keepCalculation";
 import { openTestShop, type TestShop } from "./testShop";

@@ -50,6 +50,18 @@ describe("a new database", () => {
     expect(await loadDemoShop(pool, path.resolve("demo"), new Date())).toBe(false);
   }, 60_000);
 
+  it("has headlines that follow from the events: made anew, each is what the verbs left behind", async () => {
+    const headlines = () => rows("SELECT id, bay, headline, detail, next_step, next_worth FROM job ORDER BY id");
+    const before = await headlines();
+    expect(before.every(({ headline }) => headline !== "")).toBe(true);
+    await pool.query("UPDATE job SET headline = 'wrong', detail = '', next_step = '', next_worth = '' WHERE id <= 3");
+    await pool.query("UPDATE job SET headline = 'stale', headline_events = 0 WHERE id > 3");
+    expect((await pitstopa("rebuild-headlines")).stdout).toContain(`Made anew: ${before.length - 3} headlines`);
+    expect((await headlines()).slice(3)).toEqual(before.slice(3));
+    expect((await pitstopa("rebuild-headlines", "--all")).stdout).toContain(`Made anew: ${before.length} headlines`);
+    expect(await headlines()).toEqual(before);
+  });
+
   it("renames what older histories called a reading and a sum, and leaves remarks alone", async () => {
     const { kind, payload } = {
       kind: "finding_added",

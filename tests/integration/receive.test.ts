@@ -1,7 +1,7 @@
 import { type RowDataPacket } from "mysql2/promise";
 import * as v from "valibot";
-import { findingsOf } from "@/features/job/findings";
-import { listEvents } from "@/features/job/jobEventRepository";
+import { findingsOf } from "@/features/job/events/findings";
+import { listEvents } from "@/features/job/events/jobEventRepository";
 import { getJob } from "@/features/job/jobRepository";
 import { addPhoto } from "@/features/receive/addPhoto";
 import { changeDetails } from "@/features/receive/changeDetails";

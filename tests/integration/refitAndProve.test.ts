@@ -4,10 +4,10 @@ import { positionsOf } from "@/features/craft/positionsOf";
 import { handBack } from "@/features/handback/handBack";
 import { reportOf } from "@/features/handback/report";
 import { reportPdf } from "@/features/handback/reportPdf";
-import { getCraft } from "@/features/craft/craftRepository";
-import { enterBay } from "@/features/job/enterBay";
-import { countedFindings, findingsOf } from "@/features/job/findings";
-import { listEvents } from "@/features/job/jobEventRepository";
+import { enterBay } from "@/features/job/bays/enterBay";
+import { countedFindings, findingsOf } from "@/features/job/events/findings";
+import { loadJobFacts } from "@/features/job/headline/jobFacts";
+import { listEvents } from "@/features/job/events/jobEventRepository";
 import { getJob } from "@/features/job/jobRepository";
 import { listProofs } from "@/features/job/proofRepository";
 import { cleanFlyingOf } from "@/features/prove/cleanFlying";
@@ -203,16 +203,12 @@ describe("handBack", () => {
   it("gives a report of one page that says what was proven and never that it may fly", async () => {
     const jobId = await inProve();
     await meetAll(jobId);
-    const job = await getJob(shop.pool, jobId);
-    const report = reportOf(
-      job,
-      await getCraft(shop.pool, job.craftId),
-      await listEvents(shop.pool, jobId),
-      await proofs(jobId),
-      shippedLibrary,
+    const report = reportOf(await loadJobFacts(shop.pool, jobId));
+    const section = (title: string) => report.sections.find((each) => each.title === title)!;
+    expect(section("Parts and settings").lines).toEqual([expect.stringContaining("Camera mark 1")]);
+    expect(section("Proofs").table!.rows.every(([, state, who]) => state === "met" && who === "Test technician")).toBe(
+      true,
     );
-    expect(report.changes).toEqual([expect.stringContaining("Camera mark 1")]);
-    expect(report.proofs.every(({ state, who }) => state === "met" && who === "Test technician")).toBe(true);
     const pdf = (await reportPdf(report)).toString("latin1");
     expect(pdf.startsWith("%PDF-")).toBe(true);
     expect(pdf.match(/\/Type \/Page\b(?!s)/g)).toHaveLength(1);
@@ -222,15 +218,8 @@ describe("handBack", () => {
   it("keeps the report on one page when everything was replaced", async () => {
     const jobId = await shop.receive({ intermittent: { failureCount: 3, failureTimeS: 600 } });
     for (const position of ["Camera", "Flight controller", "Main lead", "ESC 1"]) await swap(jobId, position, "NEW-3");
-    const job = await getJob(shop.pool, jobId);
-    const report = reportOf(
-      job,
-      await getCraft(shop.pool, job.craftId),
-      await listEvents(shop.pool, jobId),
-      await proofs(jobId),
-      shippedLibrary,
-    );
-    expect(report.proofs.length).toBeGreaterThan(18);
+    const report = reportOf(await loadJobFacts(shop.pool, jobId));
+    expect(report.sections.find(({ title }) => title === "Proofs")!.table!.rows.length).toBeGreaterThan(18);
     const pdf = (await reportPdf(report)).toString("latin1");
     expect(pdf.match(/\/Type \/Page\b(?!s)/g)).toHaveLength(1);
   });

@@ -18,8 +18,8 @@ import {
   nameCause,
   withdrawFinding,
 } from "@/features/isolate/isolateVerbs";
-import { enterBay } from "@/features/job/enterBay";
-import { listEvents } from "@/features/job/jobEventRepository";
+import { enterBay } from "@/features/job/bays/enterBay";
+import { listEvents } from "@/features/job/events/jobEventRepository";
 import { getJob } from "@/features/job/jobRepository";
 import { DEFAULT_WORKSHOP } from "@/features/faultLibrary/defaultWorkshop";
 import { importLibrary, removeEntry, restoreRevision, saveEntry } from "@/features/library/libraryVerbs";

@@ -1,3 +1,4 @@
+import "@/features/bays";
 import { type Pool } from "mysql2/promise";
 import path from "node:path";
 import { type CraftInput } from "@/features/craft/addCraft.schema";

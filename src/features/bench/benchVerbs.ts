@@ -11,10 +11,9 @@ import { isOverdue } from "@/features/instruments/instrument";
 import { listInstruments } from "@/features/instruments/instrumentRepository";
 import { rig, toAppError } from "@/features/instruments/rig";
 import { changeJob } from "@/features/job/changeJob";
-import { type Job } from "@/features/job/job";
-import { type NewJobEvent } from "@/features/job/jobEvent.schema";
+import { type NewJobEvent } from "@/features/job/events/eventKind";
+import { evidenceGiven } from "@/features/job/events/jobEvents";
 import { getJob } from "@/features/job/jobRepository";
-import { refreshedHeadline } from "@/features/job/refreshedHeadline";
 import { formatChange } from "@/shared/format";
 import { type LogPackInput } from "@/features/packs/pack.schema";
 import { insertPackEntry } from "@/features/packs/packRepository";
@@ -23,6 +22,7 @@ import { type RunStatus } from "@/rigs/runProtocol";
 import { type Db } from "@/server/db";
 import { environment } from "@/server/env";
 import { AppError } from "@/server/errors";
+import { runKept } from "./bench.manifest";
 import { type AssessedRun, assessRun } from "./verdict/assessRun";
 import { BASELINED_PART } from "./verdict/baselinedPart";
 import { type ArmRunInput, type KeepRunInput } from "./bench.schema";
@@ -99,7 +99,7 @@ export async function keepRun(context: VerbContext, input: KeepRunInput): Promis
     const events = measured
       ? measurementEvents(title, measured, { source: `bench run ${run.id}`, runId: run.id })
       : [keptEvent(assessed), ...evidenceOf(run.id, assessed.verdict)];
-    return { events, patch: await refreshedHeadline(db, job as Job, events), result: null };
+    return { events, result: null };
   });
 }
 
@@ -133,24 +133,22 @@ function packEntryOf(packId: number, runId: number, { carried }: Measured, now: 
 function keptEvent({ run, steps, verdict, ladder, problem }: AssessedRun): NewJobEvent {
   const said = verdict ?? ladder;
   if (steps.length === 0 || !said) throw new AppError("not_ready", problem ?? "This run has no settled step to keep.");
-  return {
-    kind: "run_kept",
-    payload: {
-      runId: run.id,
-      word: said.word,
-      reasons: said.reasons,
-      steps: steps.map((step) => {
-        const comparison = verdict?.comparisons.find(({ name }) => name === step.name);
-        return {
-          name: step.name,
-          throttle: step.throttle,
-          measured: { voltageV: step.voltageV, currentA: step.currentA, powerW: step.powerW },
-          baseline: comparison?.baseline ?? null,
-          change: comparison?.currentChange ?? null,
-        };
-      }),
-    },
-  };
+  return runKept.of({
+    runId: run.id,
+    title: RUN_PLANS[run.kind].name,
+    word: said.word,
+    reasons: said.reasons,
+    steps: steps.map((step) => {
+      const comparison = verdict?.comparisons.find(({ throttle }) => throttle === step.throttle);
+      return {
+        name: step.name,
+        throttle: step.throttle,
+        measured: { voltageV: step.voltageV, currentA: step.currentA, powerW: step.powerW },
+        baseline: comparison?.baseline ?? null,
+        change: comparison?.currentChange ?? null,
+      };
+    }),
+  });
 }
 
 /** A baseline belongs to the part, not to its place: a motor that is replaced takes it along. */
@@ -182,13 +180,10 @@ function evidenceOf(runId: number, verdict: PowerDrawVerdict | null): NewJobEven
   if (comparisons.length === 0) return [];
   const change = Math.max(...comparisons.map(({ currentChange }) => currentChange));
   return [
-    {
-      kind: "evidence_given",
-      payload: {
-        symptoms: { "draws-too-much": change > WATCH_CHANGE },
-        source: `bench run ${runId}`,
-        note: `${formatChange(change)} at one voltage`,
-      },
-    },
+    evidenceGiven.of({
+      symptoms: { "draws-too-much": change > WATCH_CHANGE },
+      source: `bench run ${runId}`,
+      note: `${formatChange(change)} at one voltage`,
+    }),
   ];
 }

@@ -3,7 +3,7 @@ import { listFittedParts } from "@/features/craft/fittedPartRepository";
 import { isOverdue } from "@/features/instruments/instrument";
 import { listInstruments } from "@/features/instruments/instrumentRepository";
 import { getJobPage } from "@/features/job/getJobPage";
-import { type JobEvent } from "@/features/job/jobEvent.schema";
+import { type JobEvent } from "@/features/job/events/eventKind";
 import { RUN_PLANS } from "@/core/bench/run/runKinds";
 import { type PartKind } from "@/core/craft/partKinds";
 import { type FittedPart } from "@/features/craft/craft";
@@ -13,6 +13,7 @@ import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { environment } from "@/server/env";
 import { formatDateTime } from "@/shared/format";
 import { type AssessedRun, assessRun, type RunRange } from "./verdict/assessRun";
+import { measurementKept, runKept } from "./bench.manifest";
 import { type BenchBayProps } from "./BenchBay";
 import { CUT_WORDS } from "./runs/benchRun";
 import { listRunsOfJob } from "./runs/benchRunRepository";
@@ -37,11 +38,7 @@ export async function getBenchBay(context: VerbContext, jobId: number): Promise<
   ]);
   const lineParts = linePartsOf(craft, parts);
   const today = context.now.toISOString().slice(0, 10);
-  const kept = new Set(
-    events.flatMap((event) =>
-      event.kind === "run_kept" || event.kind === "measurement_kept" ? [event.payload.runId] : [],
-    ),
-  );
+  const kept = new Set([...runKept.in(events), ...measurementKept.in(events)].map(({ payload }) => payload.runId));
   return {
     target: { jobId: job.id, version: job.version },
     craft: { motorCount: craft.motorCount, cellCount: craft.cellCount },
@@ -82,9 +79,7 @@ function positionsOf(parts: readonly FittedPart[], kind: PartKind): string[] {
 
 /** The gain of the craft's meter as last kept on this job: a new measurement is then the check after the change. */
 function lastGain(events: readonly JobEvent[]): number | null {
-  const gains = events.flatMap((event) =>
-    event.kind === "measurement_kept" ? [event.payload.carried?.meterGain] : [],
-  );
+  const gains = measurementKept.in(events).map(({ payload }) => payload.carried?.meterGain);
   const last = gains.findLast((gain) => gain !== undefined);
   return last === undefined ? null : Math.round(last * 1e4) / 1e4;
 }

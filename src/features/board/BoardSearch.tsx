@@ -2,19 +2,22 @@
 
 import Form from "next/form";
 import Link from "next/link";
-import { BAY_NAMES, BAYS, type Bay } from "@/features/job/bays";
+import { type BayStop } from "@/features/job/bays/bayManifest";
 import styles from "./Board.module.css";
 import { type BoardQuery, boardHref } from "./boardHref";
 
 /** Search box, bays with their counts, technicians, open or done: all in the address, so a view can be kept as a link. */
 export function BoardSearch({
   query,
+  bays,
   counts,
   people,
   autoFocus,
 }: {
   query: BoardQuery;
-  counts: Partial<Record<Bay, number>>;
+  /** Bays that jobs stand in. */
+  bays: readonly BayStop[];
+  counts: Readonly<Record<string, number>>;
   people: readonly { id: number; displayName: string }[];
   autoFocus: boolean;
 }) {
@@ -58,9 +61,9 @@ export function BoardSearch({
         <Tab query={query} change={{ bay: null, closed: false }} isHere={!query.bay && !query.closed}>
           All open <b className="number">{total}</b>
         </Tab>
-        {BAYS.filter((bay) => bay !== "receive" || counts.receive).map((bay) => (
+        {bays.map(({ id: bay, name }) => (
           <Tab key={bay} query={query} change={{ bay, closed: false }} isHere={query.bay === bay}>
-            {BAY_NAMES[bay]} <b className="number">{counts[bay] ?? 0}</b>
+            {name} <b className="number">{counts[bay] ?? 0}</b>
           </Tab>
         ))}
         <Tab query={query} change={{ bay: null, closed: true }} isHere={query.closed}>

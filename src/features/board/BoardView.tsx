@@ -1,8 +1,8 @@
 import Link from "next/link";
-import { BAY_NAMES } from "@/features/job/bays";
+import { bayName, bayPath } from "@/features/job/bays/bayRegistry";
 import { jobNumber } from "@/features/job/job";
-import { type Ticket } from "@/features/job/ticket";
-import { PunchedTicket } from "@/features/job/PunchedTicket";
+import { type Ticket } from "@/features/job/tickets/ticket";
+import { PunchedTicket } from "@/features/job/tickets/PunchedTicket";
 import { type BoardQuery, boardHref } from "./boardHref";
 import { BoardSearch } from "./BoardSearch";
 import styles from "./Board.module.css";
@@ -43,11 +43,17 @@ export function BoardView({
             {nextStep.craftName} <span className="number">{jobNumber(nextStep.jobId)}</span>: {nextStep.step}
           </strong>
           <span className="soft">
-            {BAY_NAMES[nextStep.bay]}, {nextStep.worth}
+            {bayName(nextStep.bay)}, {nextStep.worth}
           </span>
         </Link>
       )}
-      <BoardSearch query={query} counts={board.openByBay} people={board.people} autoFocus={isFocused} />
+      <BoardSearch
+        query={query}
+        bays={bayPath().filter(({ id }, place) => place > 0 || board.openByBay[id])}
+        counts={board.openByBay}
+        people={board.people}
+        autoFocus={isFocused}
+      />
       {groups
         .filter(([, group]) => group.length > 0)
         .map(([title, group]) => (

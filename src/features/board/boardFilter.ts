@@ -1,12 +1,23 @@
 import * as v from "valibot";
-import { BAYS } from "@/features/job/bays";
+import { bayPath } from "@/features/job/bays/bayRegistry";
 import { type BoardFilter } from "./boardRepository";
 
 const AfterKey = v.pipe(v.string(), v.regex(/^\d{1,15}-\d{1,10}$/));
 
 const Query = v.object({
   q: v.fallback(v.optional(v.pipe(v.string(), v.trim(), v.maxLength(80)), ""), ""),
-  bay: v.fallback(v.optional(v.nullable(v.picklist(BAYS)), null), null),
+  bay: v.fallback(
+    v.optional(
+      v.nullable(
+        v.pipe(
+          v.string(),
+          v.check((id) => bayPath().some((bay) => bay.id === id)),
+        ),
+      ),
+      null,
+    ),
+    null,
+  ),
   who: v.fallback(v.optional(v.nullable(v.pipe(v.string(), v.regex(/^\d{1,9}$/), v.transform(Number))), null), null),
   show: v.fallback(v.optional(v.picklist(["open", "done"]), "open"), "open"),
   after: v.fallback(v.optional(v.nullable(AfterKey), null), null),

@@ -1,9 +1,7 @@
-import { type Bay } from "@/features/job/bays";
-
 /** What the board is filtered by, as it stands in the address. */
 export interface BoardQuery {
   search: string;
-  bay: Bay | null;
+  bay: string | null;
   technicianId: number | null;
   closed: boolean;
 }

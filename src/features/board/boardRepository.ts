@@ -1,15 +1,14 @@
 import "server-only";
 import { type RowDataPacket } from "mysql2/promise";
 import { type CraftKind } from "@/core/craft/craftKinds";
-import { type Bay } from "@/features/job/bays";
-import { type Ticket } from "@/features/job/ticket";
+import { type Ticket } from "@/features/job/tickets/ticket";
 import { type Db } from "@/server/db";
 
 /** What the board shows. */
 export interface BoardFilter {
   /** Craft, tail number, serial of craft or part, complaint, job number; empty for all. */
   search: string;
-  bay: Bay | null;
+  bay: string | null;
   technicianId: number | null;
   /** True for jobs handed back. */
   closed: boolean;
@@ -24,9 +23,9 @@ interface TicketRow extends RowDataPacket {
   kind: CraftKind;
   frame_class: string;
   complaint: string;
-  bay: Bay;
+  bay: string;
   bays_done: string;
-  came_back_from: Bay | null;
+  came_back_from: string | null;
   waiting_for: string;
   headline: string;
   detail: string;
@@ -88,7 +87,7 @@ const COUNT_BY_BAY = `
    GROUP BY bay`;
 
 /** Open jobs in each bay. */
-export async function countOpenByBay(db: Db): Promise<Partial<Record<Bay, number>>> {
+export async function countOpenByBay(db: Db): Promise<Readonly<Record<string, number>>> {
   const [rows] = await db.execute<RowDataPacket[]>(COUNT_BY_BAY);
   return Object.fromEntries(rows.map(({ bay, jobs }) => [bay, Number(jobs)]));
 }
@@ -105,7 +104,7 @@ const FIND_NEXT = `
 export async function findNextStep(
   db: Db,
   technicianId: number,
-): Promise<{ jobId: number; craftName: string; step: string; worth: string; bay: Bay } | null> {
+): Promise<{ jobId: number; craftName: string; step: string; worth: string; bay: string } | null> {
   const [rows] = await db.execute<RowDataPacket[]>(FIND_NEXT, [technicianId]);
   const row = rows[0];
   return row ? { jobId: row.id, craftName: row.name, step: row.next_step, worth: row.next_worth, bay: row.bay } : null;
@@ -120,7 +119,7 @@ function toTicket(row: TicketRow): Ticket {
     frameClass: row.frame_class,
     complaint: row.complaint,
     bay: row.bay,
-    baysDone: row.bays_done ? (row.bays_done.split(",") as Bay[]) : [],
+    baysDone: row.bays_done ? row.bays_done.split(",") : [],
     cameBackFrom: row.came_back_from,
     waitingFor: row.waiting_for,
     headline: row.headline,

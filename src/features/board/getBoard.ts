@@ -1,6 +1,5 @@
 import "server-only";
-import { type Bay } from "@/features/job/bays";
-import { type Ticket } from "@/features/job/ticket";
+import { type Ticket } from "@/features/job/tickets/ticket";
 import { type Person } from "@/server/person";
 import { listPeople } from "@/features/people/personRepository";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
@@ -11,7 +10,7 @@ export interface Board {
   tickets: Ticket[];
   /** The key of the next page, or null on the last. */
   nextAfter: { at: Date; id: number } | null;
-  openByBay: Partial<Record<Bay, number>>;
+  openByBay: Readonly<Record<string, number>>;
   nextStep: Awaited<ReturnType<typeof findNextStep>>;
   people: Person[];
 }

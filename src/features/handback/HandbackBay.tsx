@@ -2,6 +2,7 @@
 
 import { Button, Form, Input } from "antd";
 import Link from "next/link";
+import { type ReportSection } from "@/features/job/bays/bayManifest";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { ClosedCaseNote, type ClosedCaseProps } from "./ClosedCaseNote";
@@ -17,6 +18,7 @@ export interface HandbackBayProps {
   craftId: number;
   isClosed: boolean;
   isReleasable: boolean;
+  proofCount: number;
   openProofs: number;
   mayEdit: boolean;
   /** Null while the job is open, or when it named no cause. */
@@ -26,32 +28,28 @@ export interface HandbackBayProps {
 
 /** The report beside the act: hand it back, and only when every proof is met or waived. */
 export function HandbackBay(props: HandbackBayProps) {
-  const { target, report, owner, craftId, isClosed, isReleasable, openProofs, mayEdit, closedCase, mayDecideCase } =
-    props;
+  const {
+    target,
+    report,
+    owner,
+    craftId,
+    isClosed,
+    isReleasable,
+    proofCount,
+    openProofs,
+    mayEdit,
+    closedCase,
+    mayDecideCase,
+  } = props;
   const { run, isBusy, failure, reload } = useVerb(handBackAction);
   const help = (field: string) => failure?.fields?.[field];
   return (
     <div className={styles.bay}>
       <section className="panel stack" aria-label="Report">
         <h2>The report</h2>
-        <Part title="Complaint">{report.complaint}</Part>
-        <Part title="Cause">{report.cause.join(" and ")}</Part>
-        <Part title="Proven by">
-          <Lines lines={report.evidence} none="No check was answered." />
-        </Part>
-        <Part title="Changed">
-          <Lines lines={report.changes} none="Nothing was replaced or set." />
-        </Part>
-        <Part title="Measured">{report.verdict}</Part>
-        <Part title="Flown">{report.flown}</Part>
-        <Part title="Proofs">
-          <Lines
-            lines={report.proofs.map(
-              ({ title, state, who, note }) => `${title}: ${state}${who && ` by ${who}`}${note && ` (${note})`}`,
-            )}
-            none="None was asked for."
-          />
-        </Part>
+        {report.sections.map((section) => (
+          <Section key={section.title} section={section} />
+        ))}
       </section>
       <div className="stack">
         <section className="panel stack">
@@ -65,7 +63,7 @@ export function HandbackBay(props: HandbackBayProps) {
             <p className="good">Every proof is met or waived.</p>
           ) : (
             <p className="watch">
-              {report.proofs.length === 0
+              {proofCount === 0
                 ? "Nothing was asked to be proven. Record the repair in Refit first."
                 : `${openProofs === 1 ? "1 proof is" : `${openProofs} proofs are`} still open.`}{" "}
               <Link href="prove">To Prove</Link>
@@ -111,22 +109,49 @@ export function HandbackBay(props: HandbackBayProps) {
   );
 }
 
-function Part({ title, children }: { title: string; children: React.ReactNode }) {
+function Section({ section: { title, lines, none = "none", isList = false, table } }: { section: ReportSection }) {
   return (
     <div className={styles.part}>
       <h3 className="label">{title}</h3>
-      <div>{children}</div>
+      <div>
+        {lines.length === 0 && !table && <span className="soft">{none}</span>}
+        {lines.length > 0 &&
+          (lines.length > 1 || isList ? (
+            <ul className={styles.lines}>
+              {lines.map((line, index) => (
+                <li key={index}>{line}</li>
+              ))}
+            </ul>
+          ) : (
+            lines[0]
+          ))}
+        {table && <SectionTable table={table} />}
+      </div>
     </div>
   );
 }
 
-function Lines({ lines, none }: { lines: readonly string[]; none: string }) {
-  if (lines.length === 0) return <span className="soft">{none}</span>;
+function SectionTable({ table: { head, rows } }: { table: NonNullable<ReportSection["table"]> }) {
   return (
-    <ul className={styles.lines}>
-      {lines.map((line, index) => (
-        <li key={index}>{line}</li>
-      ))}
-    </ul>
+    <table className={styles.table}>
+      {head.some((cell) => cell !== "") && (
+        <thead>
+          <tr>
+            {head.map((cell, column) => (
+              <th key={column}>{cell}</th>
+            ))}
+          </tr>
+        </thead>
+      )}
+      <tbody>
+        {rows.map((cells, row) => (
+          <tr key={row}>
+            {cells.map((cell, column) => (
+              <td key={column}>{cell}</td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

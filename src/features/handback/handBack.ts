@@ -1,16 +1,17 @@
 import "server-only";
 import { mayRelease } from "@/core/prove/orderProofs";
-import { BAYS } from "@/features/job/bays";
+import { registeredBays } from "@/features/job/bays/bayRegistry";
 import { getCraft } from "@/features/craft/craftRepository";
 import { changeJob } from "@/features/job/changeJob";
 import { type Job, jobNumber } from "@/features/job/job";
-import { type NewJobEvent } from "@/features/job/jobEvent.schema";
-import { listEvents } from "@/features/job/jobEventRepository";
+import { causeNamed } from "@/features/job/events/jobEvents";
+import { listEvents } from "@/features/job/events/jobEventRepository";
 import { listProofs } from "@/features/job/proofRepository";
 import { insertClosedCase, setCaseCounts } from "@/features/faultLibrary/closedCaseRepository";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { type Db, withTransaction } from "@/server/db";
 import { AppError, NotFoundError } from "@/server/errors";
+import { handbackBay, handedBack } from "./handback.manifest";
 import { type DecideCaseInput, type HandBackInput } from "./handBack.schema";
 
 /**
@@ -33,20 +34,14 @@ export async function handBack(context: VerbContext, input: HandBackInput): Prom
       );
     }
     await rememberCase(db, job);
-    const events: NewJobEvent[] = [{ kind: "handed_back", payload: { to, note } }];
-    const waived = proofs.filter(({ state }) => state === "waived").length;
     return {
-      events,
+      events: [handedBack.of({ to, note })],
       patch: {
-        bay: "handback",
-        baysDone: [...BAYS],
+        bay: handbackBay.id,
+        baysDone: registeredBays().map(({ id }) => id),
         cameBackFrom: null,
         waitingFor: "",
         closedAt: context.now,
-        headline: `Handed back to ${to}`,
-        detail: `${proofs.length - waived} proofs met${waived > 0 ? `, ${waived} waived` : ""}`,
-        nextStep: "",
-        nextWorth: "",
       },
       result: null,
     };
@@ -55,7 +50,7 @@ export async function handBack(context: VerbContext, input: HandBackInput): Prom
 
 /** Counts the job's named cause for the shop's own rates. A cause outside the library counts as a job without one of its faults. */
 async function rememberCase(db: Db, job: Job): Promise<void> {
-  const cause = (await listEvents(db, job.id)).findLast((event) => event.kind === "cause_named");
+  const cause = causeNamed.last(await listEvents(db, job.id));
   if (!cause) return; // nothing was isolated on this job, so it teaches nothing
   const { kind } = await getCraft(db, job.craftId);
   await insertClosedCase(db, { jobId: job.id, craftKind: kind, faultIds: cause.payload.faults.map(({ id }) => id) });

@@ -2,6 +2,7 @@ import "server-only";
 import path from "node:path";
 import pdfmake from "pdfmake";
 import { type Content, type TDocumentDefinitions } from "pdfmake/interfaces";
+import { type ReportSection } from "@/features/job/bays/bayManifest";
 import { type Report } from "./report";
 
 const FONT_FOLDER = path.resolve("node_modules/@fontsource/ibm-plex-sans/files");
@@ -24,7 +25,10 @@ const FULL_LINES = 52;
 
 /** The report as pdfmake's document. */
 export function documentOf(report: Report): TDocumentDefinitions {
-  const lines = report.evidence.length + report.changes.length + report.figures.length + report.proofs.length + 14;
+  const lines = report.sections.reduce(
+    (sum, { lines: text, table }) => sum + 1 + text.length + (table?.rows.length ?? 0),
+    6,
+  );
   const fontSize = lines <= ROOMY_LINES ? 9.5 : lines <= FULL_LINES ? 8.2 : 7;
   return {
     pageSize: "A4",
@@ -42,14 +46,7 @@ export function documentOf(report: Report): TDocumentDefinitions {
         ],
       },
       { canvas: [{ type: "line", x1: 0, y1: 4, x2: 515, y2: 4, lineWidth: 1, dash: { length: 4 } }] },
-      part("Complaint", report.complaint),
-      part("Cause", report.cause.join(" and ")),
-      part("Proven by", bullets(report.evidence)),
-      part("Parts and settings", bullets(report.changes)),
-      part("Power draw", [{ text: report.verdict }, ...figureTable(report)]),
-      part("Flown", report.flown),
-      part("Proofs", [proofTable(report)]),
-      part("Who", report.people),
+      ...report.sections.map(sectionOf),
     ],
     footer: {
       margin: [40, 0, 40, 0],
@@ -59,42 +56,35 @@ export function documentOf(report: Report): TDocumentDefinitions {
   };
 }
 
-function part(title: string, body: string | Content[]): Content {
+function sectionOf({ title, lines, none = "none", isList = false, table }: ReportSection): Content {
+  const text = lines.length === 0 && !table ? [none] : lines;
   return {
     margin: [0, 7, 0, 0],
     columns: [
       { text: title, bold: true, width: 100 },
-      { stack: typeof body === "string" ? [{ text: body }] : body, width: "*" },
+      {
+        width: "*",
+        stack: [
+          ...(text.length > 1 || (isList && lines.length > 0)
+            ? [{ ul: [...text] }]
+            : text.map((line) => ({ text: line }))),
+          ...(table ? [tableOf(table)] : []),
+        ],
+      },
     ],
   };
 }
 
-function bullets(lines: readonly string[]): Content[] {
-  return lines.length === 0 ? [{ text: "none" }] : [{ ul: [...lines] }];
-}
-
-function figureTable({ figures }: Report): Content[] {
-  if (figures.length === 0) return [];
-  const head = ["", "measured", "baseline", "amps, at one voltage"].map((text) => ({ text, bold: true }));
-  return [
-    {
-      margin: [0, 3, 0, 0],
-      layout: "lightHorizontalLines",
-      table: {
-        widths: [45, "*", "*", 95],
-        body: [head, ...figures.map(({ step, measured, baseline, change }) => [step, measured, baseline, change])],
-      },
-    },
-  ];
-}
-
-function proofTable({ proofs }: Report): Content {
-  if (proofs.length === 0) return { text: "none asked for" };
+/** The first and the last column take what room there is; those between take what they need. */
+function tableOf({ head, rows }: NonNullable<ReportSection["table"]>): Content {
+  const hasHead = head.some((cell) => cell !== "");
   return {
+    margin: [0, 3, 0, 0],
     layout: "lightHorizontalLines",
     table: {
-      widths: ["*", 42, 75, 85],
-      body: proofs.map(({ title, state, who, note }) => [title, { text: state, bold: true }, who, note]),
+      headerRows: hasHead ? 1 : 0,
+      widths: head.map((_, column) => (column === 0 || column === head.length - 1 ? "*" : "auto")),
+      body: [...(hasHead ? [head.map((text) => ({ text, bold: true }))] : []), ...rows.map((cells) => [...cells])],
     },
   };
 }

@@ -1,27 +1,27 @@
 import "server-only";
 import { judgeExperiments } from "@/core/diagnosis/checks/judgeExperiments";
-import { findingsOf } from "@/features/job/findings";
 import { getJobPage } from "@/features/job/getJobPage";
-import { diagnosisOf } from "@/features/job/diagnosisOf";
+import { diagnoseJob } from "@/features/job/headline/diagnoseJob";
 import { jobNumber } from "@/features/job/job";
 import { choicesOf } from "@/features/faultLibrary/complaintsOf";
 import { getKnowledge } from "@/features/faultLibrary/getKnowledge";
 import { hasRole } from "@/server/person";
 import { type VerbContext } from "@/server/verbs/verbContext";
+import { experimentStep } from "./isolate.manifest";
 import { type IsolateBayProps } from "./IsolateBay";
 import { isolateView } from "./isolateView";
 
 /** A job in Isolate. @throws {NotFoundError}, {AppError} `forbidden` */
 export async function getIsolateBay(context: VerbContext, jobId: number): Promise<IsolateBayProps> {
-  const { job, craft, events } = await getJobPage(context, jobId);
+  const facts = await getJobPage(context, jobId);
+  const { job, craft, events, findings } = facts;
   const knowledge = await getKnowledge(context.pool, craft);
-  const findings = findingsOf(events);
-  const steps = events.flatMap((event) => (event.kind === "experiment_step" ? [event.payload] : []));
+  const steps = experimentStep.in(events).map(({ payload }) => payload);
   return {
     target: { jobId: job.id, version: job.version },
     number: jobNumber(job.id),
     craftKind: craft.kind,
-    view: isolateView(diagnosisOf(job, craft.kind, findings, knowledge), findings, knowledge),
+    view: isolateView(await diagnoseJob(context.pool, facts, knowledge), findings, knowledge),
     symptoms: choicesOf(knowledge.library).filter(({ craftKinds }) => craftKinds.includes(craft.kind)),
     experiments: { steps, judged: judgeExperiments(steps) },
     mayEdit: hasRole(context.person, "technician") && !job.closedAt,

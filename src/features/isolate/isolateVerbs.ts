@@ -3,17 +3,23 @@ import { CoreInputError } from "@/core/CoreInputError";
 import { findOutcome, getCheck } from "@/core/diagnosis/findings/caseFindings";
 import { type Check } from "@/core/diagnosis/library/library.types";
 import { outcomeOfValue } from "@/core/diagnosis/findings/outcomeOfValue";
-import { getCraft } from "@/features/craft/craftRepository";
-import { bayChange } from "@/features/job/bayChange";
-import { changeJob, type JobChange } from "@/features/job/changeJob";
-import { findingsOf, type JobFinding } from "@/features/job/findings";
-import { diagnosisOf } from "@/features/job/diagnosisOf";
+import { bayChange } from "@/features/job/bays/bayChange";
+import { changeJob } from "@/features/job/changeJob";
+import { findingsOf } from "@/features/job/events/findings";
+import { type JobFinding } from "@/features/job/events/jobFinding";
+import {
+  causeNamed,
+  findingAdded,
+  findingConfirmed,
+  findingDoubted,
+  findingWithdrawn,
+} from "@/features/job/events/jobEvents";
+import { diagnoseJob } from "@/features/job/headline/diagnoseJob";
+import { loadJobFacts } from "@/features/job/headline/jobFacts";
+import { checkAnswered, experimentStep } from "./isolate.manifest";
 import { type Job } from "@/features/job/job";
-import { type NewJobEvent } from "@/features/job/jobEvent.schema";
-import { listEvents } from "@/features/job/jobEventRepository";
-import { refreshedHeadline } from "@/features/job/refreshedHeadline";
+import { listEvents } from "@/features/job/events/jobEventRepository";
 import { getCurrentLibrary } from "@/features/faultLibrary/currentLibrary";
-import { getKnowledge } from "@/features/faultLibrary/getKnowledge";
 import { requireSymptom } from "@/features/faultLibrary/requireSymptom";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { type Db } from "@/server/db";
@@ -36,7 +42,7 @@ import {
 export async function answerCheck(context: VerbContext, input: AnswerCheckInput): Promise<null> {
   requireRole(context, "technician");
   const { checkId, value, doubtful, minutes, note } = input;
-  return changeJob(context, input, async (db, job) => {
+  return changeJob(context, input, async (db) => {
     const { library } = await getCurrentLibrary(db);
     const { check, outcomeId } = requireKnown(() => {
       const known = getCheck(library, checkId);
@@ -44,19 +50,11 @@ export async function answerCheck(context: VerbContext, input: AnswerCheckInput)
       findOutcome(known, answer);
       return { check: known, outcomeId: answer };
     });
-    return withEvents(db, job, [
-      {
-        kind: "check_answered",
-        payload: {
-          checkId,
-          outcomeId,
-          minutes: minutes ?? (outcomeId === "could-not-do" ? 0 : check.minutes),
-          note,
-          value,
-          doubtful,
-        },
-      },
-    ]);
+    const spent = minutes ?? (outcomeId === "could-not-do" ? 0 : check.minutes);
+    return {
+      events: [checkAnswered.of({ checkId, outcomeId, minutes: spent, note, value, doubtful })],
+      result: null,
+    };
   });
 }
 
@@ -73,9 +71,10 @@ export async function addFinding(context: VerbContext, input: AddFindingInput): 
   requireRole(context, "technician");
   const { symptomId, value, doubtful, note } = input;
   await requireSymptom(context.pool, symptomId);
-  return changeJob(context, input, (db, job) =>
-    withEvents(db, job, [{ kind: "finding_added", payload: { symptomId, value, doubtful, note } }]),
-  );
+  return changeJob(context, input, async () => ({
+    events: [findingAdded.of({ symptomId, value, doubtful, note })],
+    result: null,
+  }));
 }
 
 /** Takes a finding back, or all from it on: they stay in the history and no longer count. */
@@ -88,11 +87,7 @@ export async function withdrawFinding(context: VerbContext, input: WithdrawFindi
       throw new AppError("invalid_input", "That finding does not count already.");
     }
     const seqs = new Set(andLater ? findings.map((finding) => finding.seq).filter((each) => each >= seq) : [seq]);
-    return withEvents(
-      db,
-      job,
-      [...seqs].map((each): NewJobEvent => ({ kind: "finding_withdrawn", payload: { seq: each, reason } })),
-    );
+    return { events: [...seqs].map((each) => findingWithdrawn.of({ seq: each, reason })), result: null };
   });
 }
 
@@ -104,7 +99,7 @@ export async function doubtFinding(context: VerbContext, input: DoubtFindingInpu
     if (!(await countedOf(db, job)).some((finding) => finding.seq === seq)) {
       throw new AppError("invalid_input", "That finding does not count.");
     }
-    return withEvents(db, job, [{ kind: "finding_doubted", payload: { seq, doubtful } }]);
+    return { events: [findingDoubted.of({ seq, doubtful })], result: null };
   });
 }
 
@@ -117,7 +112,7 @@ export async function confirmFinding(context: VerbContext, input: ConfirmFinding
     if (finding?.state !== "before the repair") {
       throw new AppError("invalid_input", "Only a finding from before the repair can be confirmed.");
     }
-    return withEvents(db, job, [{ kind: "finding_confirmed", payload: { seq } }]);
+    return { events: [findingConfirmed.of({ seq })], result: null };
   });
 }
 
@@ -125,45 +120,36 @@ export async function confirmFinding(context: VerbContext, input: ConfirmFinding
 export async function addExperimentStep(context: VerbContext, input: ExperimentStepInput): Promise<null> {
   requireRole(context, "technician");
   const { changes, faultShows, note } = input;
-  return changeJob(context, input, async (db, job) =>
-    withEvents(db, job, [{ kind: "experiment_step", payload: { changes, faultShows, note } }]),
-  );
+  return changeJob(context, input, async () => ({
+    events: [experimentStep.of({ changes, faultShows, note })],
+    result: null,
+  }));
 }
 
 /** Names the cause and goes on to Bench. The probability it had is kept with it. */
 export async function nameCause(context: VerbContext, input: NameCauseInput): Promise<null> {
   requireRole(context, "technician");
   const { faultIds, other, note } = input;
-  return changeJob(context, input, async (db, job) => {
-    const craft = await getCraft(db, job.craftId);
-    const knowledge = await getKnowledge(db, craft);
-    const { library } = knowledge;
-    const diagnosis = diagnosisOf(job, craft.kind, findingsOf(await listEvents(db, job.id)), knowledge);
-    const faults = faultIds.map((faultId) => {
-      const fault = library.faults.find(({ id }) => id === faultId);
-      if (!fault) throw new AppError("invalid_input", `The library has no fault "${faultId}".`);
-      const suspect = diagnosis.suspects.find((one) => one.fault.id === faultId);
-      const repair = library.repairs.find(({ id }) => id === fault.repair)!.name;
-      return { id: fault.id, name: fault.name, repair, probability: suspect?.probability ?? 0 };
-    });
-    const named: NewJobEvent = { kind: "cause_named", payload: { faults, other, note } };
+  // Weighed before the job is locked: a case that takes its time must not hold others up. The version tells when it changed.
+  const facts = await loadJobFacts(context.pool, input.jobId);
+  const { suspects } = await diagnoseJob(context.pool, facts);
+  const faults = faultIds.map((faultId) => {
+    const fault = facts.library.faults.find(({ id }) => id === faultId);
+    if (!fault) throw new AppError("invalid_input", `The library has no fault "${faultId}".`);
+    const probability = suspects.find((one) => one.fault.id === faultId)?.probability ?? 0;
+    const repair = facts.library.repairs.find(({ id }) => id === fault.repair)!.name;
+    return { id: fault.id, name: fault.name, repair, probability };
+  });
+  const named = causeNamed.of({ faults, other, note });
+  return changeJob(context, input, async (_, job) => {
+    if (job.bay !== "isolate") return { events: [named], result: null };
     const move = bayChange(job, "bench", "");
-    const events = job.bay === "isolate" ? [named, move.event] : [named];
-    const patch = job.bay === "isolate" ? move.patch : {};
-    return {
-      events,
-      patch: { ...patch, ...(await refreshedHeadline(db, { ...job, ...patch }, events)) },
-      result: null,
-    };
+    return { events: [named, move.event], patch: move.patch, result: null };
   });
 }
 
 async function countedOf(db: Db, job: Job): Promise<JobFinding[]> {
   return findingsOf(await listEvents(db, job.id)).filter(({ state }) => state === "counted");
-}
-
-async function withEvents(db: Db, job: Job, events: NewJobEvent[]): Promise<JobChange<null>> {
-  return { events, patch: await refreshedHeadline(db, job, events), result: null };
 }
 
 /** Runs a look-up in the library; turns "unknown" into a sentence for the person. */

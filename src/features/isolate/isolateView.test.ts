@@ -1,7 +1,7 @@
 import { type Finding } from "@/core/diagnosis/findings/caseFindings";
 import { testKnowledge } from "@/features/faultLibrary/testKnowledge";
-import { type JobFinding } from "@/features/job/findings";
-import { diagnosisOf } from "@/features/job/diagnosisOf";
+import { type JobFinding } from "@/features/job/events/jobFinding";
+import { diagnosisOf } from "@/features/job/headline/diagnosisOf";
 import { isolateView } from "./isolateView";
 
 const entry = (seq: number, finding: Finding, over: Partial<JobFinding> = {}): JobFinding => ({

@@ -4,7 +4,8 @@ import { type Diagnosis } from "@/core/diagnosis/diagnoseCase";
 import { type Suspect } from "@/core/diagnosis/suspect";
 import { type Check, type Library } from "@/core/diagnosis/library/library.types";
 import { suspectPartName } from "@/core/diagnosis/library/suspectParts";
-import { isOpenAnswer, type JobFinding, weighedFindings } from "@/features/job/findings";
+import { isOpenAnswer, weighedFindings } from "@/features/job/events/findings";
+import { type JobFinding } from "@/features/job/events/jobFinding";
 import { type Knowledge } from "@/features/faultLibrary/getKnowledge";
 import { formatMoney, formatPercent } from "@/shared/format";
 

@@ -3,11 +3,12 @@ import { getCurrentLibrary } from "@/features/faultLibrary/currentLibrary";
 import { type VerbContext } from "@/server/verbs/verbContext";
 import { type Db, withTransaction } from "@/server/db";
 import { AppError, ConflictError } from "@/server/errors";
-import { eventText } from "./eventText";
+import { eventText } from "./events/eventText";
 import { type Job, jobNumber } from "./job";
-import { type NewJobEvent } from "./jobEvent.schema";
-import { appendEvents, listEvents } from "./jobEventRepository";
+import { type NewJobEvent } from "./events/eventKind";
+import { appendEvents, listEvents } from "./events/jobEventRepository";
 import { type JobPatch, lockJob, updateJob } from "./jobRepository";
+import { projectHeadlineAfter } from "./headline/projectHeadline";
 import { type JobTarget } from "./jobTarget.schema";
 
 /** What a verb does to a job: events for its history, changed columns, and what the caller gets back. */
@@ -19,18 +20,18 @@ export interface JobChange<T> {
 
 /**
  * Changes a job in one transaction: locks it, compares the version the person saw, lets `work` decide, appends the events.
- * Either all of it is stored or nothing.
+ * Either all of it is stored or nothing; what the ticket says follows after the commit.
  *
  * @throws {ConflictError} when somebody changed the job since, with what they did.
  * @throws {AppError} `not_ready` when the job has been handed back: its history is closed.
  * @throws {NotFoundError}
  */
-export function changeJob<T>(
+export async function changeJob<T>(
   { pool, person, now }: VerbContext,
   { jobId, version }: JobTarget,
   work: (db: Db, job: Job) => Promise<JobChange<T>>,
 ): Promise<T> {
-  return withTransaction(pool, async (db) => {
+  const done = await withTransaction(pool, async (db) => {
     const { job, eventCount } = await lockJob(db, jobId);
     if (job.version !== version) {
       const since = (await listEvents(db, jobId)).filter(({ jobVersion }) => jobVersion > version);
@@ -52,4 +53,6 @@ export function changeJob<T>(
     await updateJob(db, job, patch, eventCount + events.length);
     return result;
   });
+  await projectHeadlineAfter(pool, jobId);
+  return done;
 }

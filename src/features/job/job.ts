@@ -1,5 +1,4 @@
 import { type History, type Phase } from "@/core/diagnosis/library/library.types";
-import { type Bay } from "./bays";
 
 /** One visit of a craft to the shop. */
 export interface Job {
@@ -14,9 +13,10 @@ export interface Job {
   /** How often an intermittent fault came before the repair, and over how long; null when it is always there. */
   failureCount: number | null;
   failureTimeS: number | null;
-  bay: Bay;
-  baysDone: Bay[];
-  cameBackFrom: Bay | null;
+  /** Where it is on the path of bays, by id. */
+  bay: string;
+  baysDone: string[];
+  cameBackFrom: string | null;
   waitingFor: string;
   /** What the ticket says: the state of things, and what was done. */
   headline: string;

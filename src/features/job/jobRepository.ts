@@ -2,7 +2,7 @@ import "server-only";
 import { type ResultSetHeader, type RowDataPacket } from "mysql2/promise";
 import { type Db } from "@/server/db";
 import { NotFoundError } from "@/server/errors";
-import { type Bay } from "./bays";
+import { type Headline } from "./bays/bayManifest";
 import { type Job, jobNumber } from "./job";
 
 interface JobRow extends RowDataPacket {
@@ -16,9 +16,9 @@ interface JobRow extends RowDataPacket {
   last_change: string;
   failure_count: number | null;
   failure_time_s: number | null;
-  bay: Bay;
+  bay: string;
   bays_done: string;
-  came_back_from: Bay | null;
+  came_back_from: string | null;
   waiting_for: string;
   headline: string;
   detail: string;
@@ -80,10 +80,6 @@ export type JobPatch = Partial<
     | "baysDone"
     | "cameBackFrom"
     | "waitingFor"
-    | "headline"
-    | "detail"
-    | "nextStep"
-    | "nextWorth"
     | "closedAt"
   >
 >;
@@ -91,7 +87,7 @@ export type JobPatch = Partial<
 const UPDATE = `
   UPDATE job
      SET technician_id = ?, complaint = ?, last_change = ?, failure_count = ?, failure_time_s = ?, bay = ?, bays_done = ?,
-         came_back_from = ?, waiting_for = ?, headline = ?, detail = ?, next_step = ?, next_worth = ?, closed_at = ?, is_open = ?, event_count = ?,
+         came_back_from = ?, waiting_for = ?, closed_at = ?, is_open = ?, event_count = ?,
          version = version + 1
    WHERE id = ?`;
 
@@ -108,10 +104,6 @@ export async function updateJob(db: Db, job: Job, patch: JobPatch, eventCount: n
     next.baysDone.join(","),
     next.cameBackFrom,
     next.waitingFor,
-    next.headline.slice(0, 160),
-    next.detail.slice(0, 200),
-    next.nextStep.slice(0, 160),
-    next.nextWorth.slice(0, 200),
     next.closedAt,
     next.closedAt ? null : 1,
     eventCount,
@@ -119,17 +111,51 @@ export async function updateJob(db: Db, job: Job, patch: JobPatch, eventCount: n
   ]);
 }
 
+const SAVE_HEADLINE = `
+  UPDATE job
+     SET headline = ?, detail = ?, next_step = ?, next_worth = ?, headline_events = ?
+   WHERE id = ? AND event_count = ?`;
+
+/**
+ * Writes what the ticket says, unless the job has had events since it was worked out: then a newer headline is on its way.
+ *
+ * @param eventCount - Of how many events it was made.
+ */
+export async function saveHeadline(db: Db, id: number, headline: Headline, eventCount: number): Promise<void> {
+  await db.execute(SAVE_HEADLINE, [
+    headline.headline.slice(0, 160),
+    headline.detail.slice(0, 200),
+    headline.nextStep.slice(0, 160),
+    headline.nextWorth.slice(0, 200),
+    eventCount,
+    id,
+    eventCount,
+  ]);
+}
+
+const LIST_HEADLINES = `
+  SELECT id
+    FROM job
+   WHERE id > ? AND (? OR headline_events <> event_count)
+   ORDER BY id
+   LIMIT 200`;
+
+/** Jobs whose headline is to be made anew, two hundred at a time, by rising id. */
+export async function listStaleHeadlines(db: Db, which: "all" | "stale", afterId: number): Promise<number[]> {
+  const [rows] = await db.execute<RowDataPacket[]>(LIST_HEADLINES, [afterId, which === "all" ? 1 : 0]);
+  return rows.map(({ id }) => Number(id));
+}
+
 /** A job as it is taken in. */
-export type NewJob = Omit<Job, "id" | "version" | "technicianName" | "closedAt"> & {
+export type NewJob = Omit<Job, "id" | "version" | "technicianName" | "closedAt" | keyof Headline> & {
   requestKey: string;
   eventCount: number;
 };
 
 const INSERT = `
   INSERT INTO job (craft_id, technician_id, complaint, phase, history, last_change, failure_count, failure_time_s, bay,
-                   bays_done, came_back_from, waiting_for, headline, detail, next_step, next_worth, received_at,
-                   event_count, request_key)
-  VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`;
+                   bays_done, came_back_from, waiting_for, received_at, event_count, request_key)
+  VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`;
 
 /** Adds a job. @returns its id. */
 export async function insertJob(db: Db, job: NewJob): Promise<number> {
@@ -146,10 +172,6 @@ export async function insertJob(db: Db, job: NewJob): Promise<number> {
     job.baysDone.join(","),
     job.cameBackFrom,
     job.waitingFor,
-    job.headline.slice(0, 160),
-    job.detail.slice(0, 200),
-    job.nextStep.slice(0, 160),
-    job.nextWorth.slice(0, 200),
     job.receivedAt,
     job.eventCount,
     job.requestKey,
@@ -176,7 +198,7 @@ function toJob(row: JobRow): Job {
     failureCount: row.failure_count,
     failureTimeS: row.failure_time_s,
     bay: row.bay,
-    baysDone: row.bays_done ? (row.bays_done.split(",") as Bay[]) : [],
+    baysDone: row.bays_done ? row.bays_done.split(",") : [],
     cameBackFrom: row.came_back_from,
     waitingFor: row.waiting_for,
     headline: row.headline,

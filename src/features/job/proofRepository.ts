@@ -2,16 +2,7 @@ import "server-only";
 import { type ResultSetHeader, type RowDataPacket } from "mysql2/promise";
 import { type ProofState } from "@/core/prove/orderProofs";
 import { type Db } from "@/server/db";
-
-/** A proof asked of a job. */
-export interface Proof {
-  kind: string;
-  state: ProofState;
-  askedBy: string;
-  note: string;
-  decidedBy: string | null;
-  decidedAt: Date | null;
-}
+import { type Proof } from "./proof";
 
 interface ProofRow extends RowDataPacket {
   kind: string;

@@ -1,31 +1,31 @@
+import { type KeyHelp } from "@/features/job/bays/bayManifest";
 import styles from "./KeyList.module.css";
 
-const KEYS: readonly (readonly [string, string])[] = [
+/** Those that work everywhere. */
+const KEYS: readonly KeyHelp[] = [
   ["/", "search the board"],
   ["R", "receive a craft"],
   ["B", "the board"],
-  ["1 … 6", "on a job: go to a bay"],
-  ["A S D F", "in Isolate: the outcomes of the check in hand"],
-  ["T", "in Isolate: start or stop the clock of the check in hand"],
-  ["Q", "in Isolate: not sure of the answer"],
-  ["U", "in Isolate: unclear"],
-  ["X", "in Isolate: could not do it"],
-  ["N", "in Isolate: add a finding"],
-  ["Z", "in Isolate: take the last finding back"],
-  ["Space", "at the rig: stop, throttle to zero"],
-  ["M", "in Prove: the proof in hand is met"],
+  ["1 2 3 …", "on a job: go to a bay"],
   ["?", "this list"],
 ];
 
-/** Every shortcut in one list. */
-export function KeyList({ onClose }: { onClose: () => void }) {
+/** The keys that work in one bay. */
+export interface BayKeyHelp {
+  name: string;
+  keys: readonly KeyHelp[];
+}
+
+/** Every shortcut in one list: those that work everywhere, then those of each bay. */
+export function KeyList({ bays, onClose }: { bays: readonly BayKeyHelp[]; onClose: () => void }) {
+  const inBays = bays.flatMap(({ name, keys }) => keys.map(([key, what]) => [key, `in ${name}: ${what}`] as const));
   return (
     <div className={styles.veil} onClick={onClose}>
       <div className={styles.list} role="dialog" aria-label="Keys">
         <h2>Keys</h2>
         <dl>
-          {KEYS.map(([key, what]) => (
-            <div key={key}>
+          {[...KEYS, ...inBays].map(([key, what]) => (
+            <div key={what}>
               <dt>
                 <kbd>{key}</kbd>
               </dt>

@@ -5,7 +5,7 @@ import { usePathname, useRouter } from "next/navigation";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { type ThemeChoice, useTheme } from "@/shared/theme/ThemeProvider";
-import { KeyList } from "./KeyList";
+import { type BayKeyHelp, KeyList } from "./KeyList";
 import { type Role } from "@/server/person";
 import styles from "./Rail.module.css";
 import { signOutAction } from "@/features/people/signIn.action";
@@ -27,7 +27,7 @@ const NEXT_THEME: Readonly<Record<ThemeChoice, ThemeChoice>> = { auto: "light", 
 const THEME_NAMES: Readonly<Record<ThemeChoice, string>> = { auto: "As machine", light: "Light", dark: "Dark" };
 
 /** The rail: where one can go, who is signed in, and the keys that work everywhere. */
-export function Rail({ displayName, role }: { displayName: string; role: Role }) {
+export function Rail({ displayName, role, bays }: { displayName: string; role: Role; bays: readonly BayKeyHelp[] }) {
   const path = usePathname();
   const router = useRouter();
   const { choice, choose } = useTheme();
@@ -78,7 +78,7 @@ export function Rail({ displayName, role }: { displayName: string; role: Role })
           <button className={styles.small}>Sign out</button>
         </form>
       </div>
-      {areKeysShown && <KeyList onClose={() => showKeys(false)} />}
+      {areKeysShown && <KeyList bays={bays} onClose={() => showKeys(false)} />}
     </nav>
   );
 }

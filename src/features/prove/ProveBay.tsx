@@ -2,7 +2,7 @@
 
 import { useState } from "react";
 import { type ProofState } from "@/core/prove/orderProofs";
-import { NextBay } from "@/features/job/NextBay";
+import { NextBay } from "@/features/job/bays/NextBay";
 import { type CleanFlying } from "./cleanFlying";
 import { CleanTimePanel, type SortieLine } from "./CleanTimePanel";
 import { ProofInHand, type ProofView } from "./ProofInHand";

@@ -1,5 +1,9 @@
-import { type JobEvent, type NewJobEvent } from "@/features/job/jobEvent.schema";
+import { registerBays } from "@/features/job/bays/bayRegistry";
+import { type JobEvent, type NewJobEvent } from "@/features/job/events/eventKind";
 import { cleanFlyingOf } from "./cleanFlying";
+import { proveBay } from "./prove.manifest";
+
+registerBays([proveBay]);
 
 const history = (...events: NewJobEvent[]): JobEvent[] =>
   events.map((event, index) => ({ ...event, seq: index + 1, at: new Date(), personName: "", jobVersion: 1 }));

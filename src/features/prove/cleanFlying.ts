@@ -1,6 +1,8 @@
 import { chanceIfUnchanged, cleanTimeNeededS } from "@/core/prove/cleanTime";
 import { type Job } from "@/features/job/job";
-import { type JobEvent } from "@/features/job/jobEvent.schema";
+import { findEventKind } from "@/features/job/bays/bayRegistry";
+import { type JobEvent } from "@/features/job/events/eventKind";
+import { sortieLogged } from "./prove.manifest";
 
 /** How far an intermittent fault's clean time has come. */
 export interface CleanFlying {
@@ -27,15 +29,12 @@ export function cleanFlyingOf(
 ): CleanFlying | null {
   const { failureCount, failureTimeS } = job;
   if (failureCount === null || failureTimeS === null) return null;
-  const start = events.findLast(
-    (event) =>
-      event.kind === "part_replaced" ||
-      event.kind === "setting_changed" ||
-      (event.kind === "sortie_logged" && event.payload.failures > 0),
+  const sorties = sortieLogged.in(events);
+  const startSeq = Math.max(
+    events.findLast(({ kind }) => findEventKind(kind)?.changesCraft)?.seq ?? 0,
+    sorties.findLast(({ payload }) => payload.failures > 0)?.seq ?? 0,
   );
-  const flownS = events
-    .filter((event) => event.seq > (start?.seq ?? 0))
-    .reduce((sum, event) => (event.kind === "sortie_logged" ? sum + event.payload.seconds : sum), 0);
+  const flownS = sorties.filter(({ seq }) => seq > startSeq).reduce((sum, { payload }) => sum + payload.seconds, 0);
   const neededS = cleanTimeNeededS(failureCount, failureTimeS, 1 - CLEAN_ENOUGH);
   return {
     failureCount,

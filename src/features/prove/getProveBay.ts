@@ -2,17 +2,17 @@ import "server-only";
 import { blockersOf } from "@/core/prove/orderProofs";
 import { findProofKind, PROOF_KINDS } from "@/core/prove/proofKinds";
 import { getJobPage } from "@/features/job/getJobPage";
-import { listProofs } from "@/features/job/proofRepository";
 import { hasRole } from "@/server/person";
 import { type VerbContext } from "@/server/verbs/verbContext";
 import { formatDateTime } from "@/shared/format";
+import { sortieLogged } from "./prove.manifest";
 import { cleanFlyingOf } from "./cleanFlying";
 import { type ProveBayProps } from "./ProveBay";
 
 /** A job in Prove. @throws {NotFoundError}, {AppError} `forbidden` */
 export async function getProveBay(context: VerbContext, jobId: number): Promise<ProveBayProps> {
-  const { job, events, library } = await getJobPage(context, jobId);
-  const proofs = (await listProofs(context.pool, jobId)).filter(({ kind }) => findProofKind(kind));
+  const { job, events, library, ...facts } = await getJobPage(context, jobId);
+  const proofs = facts.proofs.filter(({ kind }) => findProofKind(kind));
   return {
     target: { jobId: job.id, version: job.version },
     proofs: proofs.map(({ kind, state, note, askedBy, decidedBy, decidedAt }) => {
@@ -33,11 +33,9 @@ export async function getProveBay(context: VerbContext, jobId: number): Promise<
     }),
     symptoms: library.symptoms.filter(({ complaint }) => complaint).map(({ id, whenTrue }) => ({ id, text: whenTrue })),
     clean: proofs.some(({ kind }) => kind === "clean-time") ? cleanFlyingOf(job, events) : null,
-    sorties: events.flatMap((event) =>
-      event.kind === "sortie_logged"
-        ? [{ ...event.payload, seq: event.seq, at: formatDateTime(event.at), by: event.personName }]
-        : [],
-    ),
+    sorties: sortieLogged
+      .in(events)
+      .map(({ payload, seq, at, personName }) => ({ ...payload, seq, at: formatDateTime(at), by: personName })),
     mayEdit: hasRole(context.person, "technician") && !job.closedAt && job.bay === "prove",
     mayWaive: hasRole(context.person, "lead"),
     isHere: job.bay === "prove" && !job.closedAt,

@@ -4,7 +4,7 @@ import { ProofInHand, type ProofView } from "./ProofInHand";
 import { ProveBay } from "./ProveBay";
 
 jest.mock("./prove.action", () => ({ decideProofAction: jest.fn(), logSortieAction: jest.fn() }));
-jest.mock("@/features/job/enterBay.action", () => ({ enterBayAction: jest.fn() }));
+jest.mock("@/features/job/bays/enterBay.action", () => ({ enterBayAction: jest.fn() }));
 jest.mock("next/navigation", () => ({
   useRouter: () => ({ refresh: jest.fn(), push: jest.fn() }),
   usePathname: () => "/jobs/J-1/prove",

@@ -1,19 +1,18 @@
 import "server-only";
 import { blockersOf } from "@/core/prove/orderProofs";
 import { findProofKind, PROOF_KINDS } from "@/core/prove/proofKinds";
-import { bayChange } from "@/features/job/bayChange";
+import { bayChange } from "@/features/job/bays/bayChange";
 import { changeJob, type JobChange } from "@/features/job/changeJob";
 import { type Job } from "@/features/job/job";
-import { type JobEvent, type NewJobEvent } from "@/features/job/jobEvent.schema";
-import { listEvents } from "@/features/job/jobEventRepository";
+import { type JobEvent, type NewJobEvent } from "@/features/job/events/eventKind";
+import { listEvents } from "@/features/job/events/jobEventRepository";
 import { decideProofRow, listProofs } from "@/features/job/proofRepository";
-import { refreshedHeadline } from "@/features/job/refreshedHeadline";
 import { requireSymptom } from "@/features/faultLibrary/requireSymptom";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
-import { type Db } from "@/server/db";
 import { AppError } from "@/server/errors";
 import { formatClock } from "@/shared/format";
 import { CLEAN_ENOUGH, cleanFlyingOf } from "./cleanFlying";
+import { proofDecided, sortieLogged } from "./prove.manifest";
 import { type DecideProofInput, type LogSortieInput } from "./prove.schema";
 
 /**
@@ -38,11 +37,8 @@ export async function decideProof(context: VerbContext, input: DecideProofInput)
       if (kind === "clean-time") requireCleanTime(job, await listEvents(db, job.id));
     }
     await decideProofRow(db, job.id, kind, { state, note, personId: context.person.id, at: context.now });
-    const decided: NewJobEvent = {
-      kind: "proof_decided",
-      payload: { kind, state, note, symptomId: state === "failed" ? symptomId : null },
-    };
-    return state === "failed" ? backToIsolate(db, job, [decided], kind) : stay(db, job, [decided]);
+    const decided = proofDecided.of({ kind, state, note, symptomId: state === "failed" ? symptomId : null });
+    return state === "failed" ? backToIsolate(job, [decided], kind) : { events: [decided], result: null };
   });
 }
 
@@ -56,22 +52,19 @@ export async function logSortie(context: VerbContext, input: LogSortieInput): Pr
   const { seconds, failures, note } = input;
   return changeJob(context, input, async (db, job) => {
     if (job.bay !== "prove") throw new AppError("not_ready", "Sorties are logged in Prove; take the job there first.");
-    const flown: NewJobEvent = { kind: "sortie_logged", payload: { seconds, failures, note } };
+    const flown = sortieLogged.of({ seconds, failures, note });
     const asked = (await listProofs(db, job.id)).some(({ kind }) => kind === "clean-time");
-    if (failures === 0 || !asked) return stay(db, job, [flown]);
+    if (failures === 0 || !asked) return { events: [flown], result: null };
     const reason = note || `failed again within ${formatClock(seconds)}`;
     const decision = { state: "failed" as const, note: reason, personId: context.person.id, at: context.now };
     await decideProofRow(db, job.id, "clean-time", decision);
-    const failed: NewJobEvent = {
-      kind: "proof_decided",
-      payload: {
-        kind: "clean-time",
-        state: "failed",
-        note: reason,
-        symptomId: PROOF_KINDS["clean-time"].failureSymptom,
-      },
-    };
-    return backToIsolate(db, job, [flown, failed], "clean-time");
+    const failed = proofDecided.of({
+      kind: "clean-time",
+      state: "failed",
+      note: reason,
+      symptomId: PROOF_KINDS["clean-time"].failureSymptom,
+    });
+    return backToIsolate(job, [flown, failed], "clean-time");
   });
 }
 
@@ -82,16 +75,7 @@ function requireCleanTime(job: Job, events: readonly JobEvent[]): void {
   }
 }
 
-async function stay(db: Db, job: Job, events: NewJobEvent[]): Promise<JobChange<null>> {
-  return { events, patch: await refreshedHeadline(db, job, events), result: null };
-}
-
-async function backToIsolate(db: Db, job: Job, events: NewJobEvent[], kind: string): Promise<JobChange<null>> {
+function backToIsolate(job: Job, events: NewJobEvent[], kind: string): JobChange<null> {
   const move = bayChange(job, "isolate", `${findProofKind(kind)!.title} failed`);
-  const all = [...events, move.event];
-  return {
-    events: all,
-    patch: { ...move.patch, ...(await refreshedHeadline(db, { ...job, ...move.patch }, all)) },
-    result: null,
-  };
+  return { events: [...events, move.event], patch: move.patch, result: null };
 }

@@ -4,6 +4,7 @@ import { changeJob } from "@/features/job/changeJob";
 import { getJob } from "@/features/job/jobRepository";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { AppError } from "@/server/errors";
+import { photoAdded } from "./receive.manifest";
 import { findPhotoByHash, insertPhoto } from "./photoRepository";
 import { MAX_PHOTO_BYTES, pictureType } from "./pictureType";
 
@@ -36,7 +37,7 @@ export async function addPhoto(
       context.now,
     );
     return {
-      events: [{ kind: "photo_added", payload: { photoId, fileName: fileName.slice(0, 160) } }],
+      events: [photoAdded.of({ photoId, fileName: fileName.slice(0, 160) })],
       result: { photoId },
     };
   });

@@ -3,6 +3,7 @@ import { changeJob } from "@/features/job/changeJob";
 import { findPerson } from "@/server/verbs/findPerson";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { AppError } from "@/server/errors";
+import { detailsChanged } from "./receive.manifest";
 import { type ChangeDetailsInput } from "./changeDetails.schema";
 
 /**
@@ -26,7 +27,7 @@ export async function changeDetails(context: VerbContext, input: ChangeDetailsIn
       fields.filter(([, from, to]) => from !== to).map(([name, from, to]) => [name, { from, to }]),
     );
     return {
-      events: Object.keys(changed).length > 0 ? [{ kind: "details_changed", payload: { changed } }] : [],
+      events: Object.keys(changed).length > 0 ? [detailsChanged.of({ changed })] : [],
       patch: {
         complaint: input.complaint,
         lastChange: input.lastChange,

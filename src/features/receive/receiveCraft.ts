@@ -1,17 +1,17 @@
 import "server-only";
 import { getCraft } from "@/features/craft/craftRepository";
 import { insertCraftWithParts } from "@/features/craft/insertCraftWithParts";
-import { findingsOf } from "@/features/job/findings";
-import { diagnosisHeadline, diagnosisOf } from "@/features/job/diagnosisOf";
-import { type JobEvent, type NewJobEvent } from "@/features/job/jobEvent.schema";
-import { appendEvents } from "@/features/job/jobEventRepository";
+import { type NewJobEvent } from "@/features/job/events/eventKind";
+import { findingAdded } from "@/features/job/events/jobEvents";
+import { projectHeadlineAfter } from "@/features/job/headline/projectHeadline";
+import { appendEvents } from "@/features/job/events/jobEventRepository";
 import { findJobIdByRequestKey, insertJob, listJobsOfCraft } from "@/features/job/jobRepository";
 import { jobNumber } from "@/features/job/job";
-import { getKnowledge } from "@/features/faultLibrary/getKnowledge";
 import { requireSymptom } from "@/features/faultLibrary/requireSymptom";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { withTransaction } from "@/server/db";
 import { AppError } from "@/server/errors";
+import { received } from "./receive.manifest";
 import { type ReceiveCraftInput } from "./receiveCraft.schema";
 
 /**
@@ -29,17 +29,13 @@ export async function receiveCraft(context: VerbContext, input: ReceiveCraftInpu
   const earlier = await findJobIdByRequestKey(pool, input.requestKey);
   if (earlier !== null) return { jobId: earlier };
   try {
-    return await withTransaction(pool, async (db) => {
+    const taken = await withTransaction(pool, async (db) => {
       const craftId = input.newCraft ? await insertCraftWithParts(db, input.newCraft, now) : input.craftId!;
-      const craft = await getCraft(db, craftId);
-      const { name } = craft;
+      const { name } = await getCraft(db, craftId);
       for (const symptomId of input.seen) await requireSymptom(db, symptomId);
       const open = (await listJobsOfCraft(db, craftId)).find(({ closedAt }) => closedAt === null);
       if (open) throw new AppError("invalid_input", `${name} is here already: job ${jobNumber(open.id)} is open.`);
       const events = intakeEvents(input);
-      const findings = findingsOf(
-        events.map((event, index): JobEvent => ({ ...event, seq: index + 1, at: now, personName: "", jobVersion: 1 })),
-      );
       const { phase, history, complaint, lastChange, technicianId } = input;
       const jobId = await insertJob(db, {
         craftId,
@@ -55,16 +51,14 @@ export async function receiveCraft(context: VerbContext, input: ReceiveCraftInpu
         cameBackFrom: null,
         waitingFor: "",
         receivedAt: now,
-        ...diagnosisHeadline(
-          diagnosisOf({ phase, history }, craft.kind, findings, await getKnowledge(db, craft)),
-          findings,
-        ),
         requestKey: input.requestKey,
         eventCount: events.length,
       });
       await appendEvents(db, jobId, events, { firstSeq: 1, jobVersion: 1, personId: person.id, at: now });
       return { jobId };
     });
+    await projectHeadlineAfter(pool, taken.jobId);
+    return taken;
   } catch (error) {
     const raced = await findJobIdByRequestKey(pool, input.requestKey); // the other click came first
     if (raced !== null) return { jobId: raced };
@@ -74,10 +68,7 @@ export async function receiveCraft(context: VerbContext, input: ReceiveCraftInpu
 
 function intakeEvents({ complaint, seen }: ReceiveCraftInput): NewJobEvent[] {
   return [
-    { kind: "received", payload: { complaint, makeSafe: ["battery out", "props off"] } },
-    ...seen.map((symptomId): NewJobEvent => ({
-      kind: "finding_added",
-      payload: { symptomId, value: true, note: "", doubtful: false },
-    })),
+    received.of({ complaint, makeSafe: ["battery out", "props off"] }),
+    ...seen.map((symptomId) => findingAdded.of({ symptomId, value: true, note: "" })),
   ];
 }

@@ -3,7 +3,7 @@
 import { Button } from "antd";
 import { useState } from "react";
 import { type Position } from "@/features/craft/positionsOf";
-import { NextBay } from "@/features/job/NextBay";
+import { NextBay } from "@/features/job/bays/NextBay";
 import { ChangeSettingForm } from "./ChangeSettingForm";
 import styles from "./Refit.module.css";
 import { ReplacePartForm } from "./ReplacePartForm";

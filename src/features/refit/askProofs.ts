@@ -5,7 +5,8 @@ import { type CraftKind } from "@/core/craft/craftKinds";
 import { invalidatedProofs } from "@/core/refit/invalidatedProofs";
 import { type PartKind } from "@/core/craft/partKinds";
 import { type Job } from "@/features/job/job";
-import { type NewJobEvent } from "@/features/job/jobEvent.schema";
+import { type NewJobEvent } from "@/features/job/events/eventKind";
+import { proofsAsked } from "@/features/job/events/jobEvents";
 import { listProofs, saveProofList } from "@/features/job/proofRepository";
 import { type Db } from "@/server/db";
 
@@ -26,5 +27,5 @@ export async function askProofs(
   const asked = invalidatedProofs({ replaced, craftKind, intermittent: job.failureCount !== null });
   const listed = (await listProofs(db, job.id)).map(({ kind }) => kind).filter((kind) => findProofKind(kind));
   await saveProofList(db, job.id, orderProofs([...listed, ...asked], PROOF_KINDS), asked, because);
-  return { kind: "proofs_asked", payload: { kinds: asked, because } };
+  return proofsAsked.of({ kinds: asked, because });
 }

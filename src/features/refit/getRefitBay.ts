@@ -3,8 +3,8 @@ import { type Library } from "@/core/diagnosis/library/library.types";
 import { PART_KINDS } from "@/core/craft/partKinds";
 import { findProofKind } from "@/core/prove/proofKinds";
 import { listFittedParts } from "@/features/craft/fittedPartRepository";
+import { causeNamed } from "@/features/job/events/jobEvents";
 import { getJobPage } from "@/features/job/getJobPage";
-import { listProofs } from "@/features/job/proofRepository";
 import { hasRole } from "@/server/person";
 import { type VerbContext } from "@/server/verbs/verbContext";
 import { formatPercent } from "@/shared/format";
@@ -13,9 +13,9 @@ import { type RefitBayProps } from "./RefitBay";
 
 /** A job in Refit. @throws {NotFoundError}, {AppError} `forbidden` */
 export async function getRefitBay(context: VerbContext, jobId: number): Promise<RefitBayProps> {
-  const { job, craft, events, library } = await getJobPage(context, jobId);
-  const [parts, proofs] = await Promise.all([listFittedParts(context.pool, craft.id), listProofs(context.pool, jobId)]);
-  const cause = events.findLast((event) => event.kind === "cause_named");
+  const { job, craft, events, proofs, library } = await getJobPage(context, jobId);
+  const parts = await listFittedParts(context.pool, craft.id);
+  const cause = causeNamed.last(events);
   const suspectParts = new Set(cause?.payload.faults.flatMap(({ id }) => partsOfFault(library, id)));
   return {
     target: { jobId: job.id, version: job.version },

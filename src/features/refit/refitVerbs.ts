@@ -2,8 +2,7 @@ import "server-only";
 import { getCraft } from "@/features/craft/craftRepository";
 import { insertFittedPart, listFittedParts, removeFittedPart } from "@/features/craft/fittedPartRepository";
 import { changeJob } from "@/features/job/changeJob";
-import { type NewJobEvent } from "@/features/job/jobEvent.schema";
-import { refreshedHeadline } from "@/features/job/refreshedHeadline";
+import { partReplaced, settingChanged } from "@/features/job/events/jobEvents";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { AppError } from "@/server/errors";
 import { askProofs } from "./askProofs";
@@ -32,19 +31,15 @@ export async function replacePart(context: VerbContext, input: ReplacePartInput)
       { kind: old.kind, position: old.position, name, serial, continuousA },
       { at: now, jobId: job.id },
     );
-    const swap: NewJobEvent = {
-      kind: "part_replaced",
-      payload: {
-        kind: old.kind,
-        position: old.position,
-        removed: { partId: old.id, name: old.name, serial: old.serial },
-        fitted: { partId: fittedId, name, serial },
-        reason,
-      },
-    };
+    const swap = partReplaced.of({
+      kind: old.kind,
+      position: old.position,
+      removed: { partId: old.id, name: old.name, serial: old.serial },
+      fitted: { partId: fittedId, name, serial },
+      reason,
+    });
     const asked = await askProofs(db, job, craft.kind, [old.kind], `the new ${old.position.toLowerCase()}`);
-    const events = [swap, asked];
-    return { events, patch: await refreshedHeadline(db, job, events), result: null };
+    return { events: [swap, asked], result: null };
   });
 }
 
@@ -59,7 +54,6 @@ export async function changeSetting(context: VerbContext, input: ChangeSettingIn
   return changeJob(context, input, async (db, job) => {
     const craft = await getCraft(db, job.craftId);
     const asked = await askProofs(db, job, craft.kind, [], what);
-    const events: NewJobEvent[] = [{ kind: "setting_changed", payload: { what, before, after } }, asked];
-    return { events, patch: await refreshedHeadline(db, job, events), result: null };
+    return { events: [settingChanged.of({ what, before, after }), asked], result: null };
   });
 }

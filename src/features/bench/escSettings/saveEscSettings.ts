@@ -1,7 +1,6 @@
 import "server-only";
 import { compareEscs } from "@/core/bench/escSettings";
 import { changeJob } from "@/features/job/changeJob";
-import { refreshedHeadline } from "@/features/job/refreshedHeadline";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { type SaveEscSettingsInput } from "./escSettings.schema";
 import { saveEscSettingsRow } from "./escSettingsRepository";
@@ -37,6 +36,6 @@ export async function saveEscSettings(context: VerbContext, input: SaveEscSettin
       },
       { source: "bench, ESC settings" },
     );
-    return { events, patch: await refreshedHeadline(db, job, events), result: null };
+    return { events, result: null };
   });
 }

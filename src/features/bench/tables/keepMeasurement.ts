@@ -1,6 +1,5 @@
 import "server-only";
 import { changeJob } from "@/features/job/changeJob";
-import { refreshedHeadline } from "@/features/job/refreshedHeadline";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { AppError } from "@/server/errors";
 import { type KeepMeasurementInput } from "./keepMeasurement.schema";
@@ -19,8 +18,6 @@ export async function keepMeasurement(context: VerbContext, input: KeepMeasureme
   const result = measureText(text, kind, options);
   if (!result.ok) throw new AppError("invalid_input", result.problem);
   const title = MEASUREMENT_NAMES[kind];
-  return changeJob(context, input, async (db, job) => {
-    const events = measurementEvents(title, result.measured, { source: `bench, ${title.toLowerCase()}` });
-    return { events, patch: await refreshedHeadline(db, job, events), result: null };
-  });
+  const events = measurementEvents(title, result.measured, { source: `bench, ${title.toLowerCase()}` });
+  return changeJob(context, input, async () => ({ events, result: null }));
 }

@@ -5,7 +5,7 @@ import { type ReactNode, useState } from "react";
 import { type VerdictWord } from "@/core/bench/judgePowerDraw";
 import { FLIGHT_SHARE } from "@/core/bench/measure/judgePower";
 import { type RunPlan } from "@/core/bench/run/runKinds";
-import { NextBay } from "@/features/job/NextBay";
+import { NextBay } from "@/features/job/bays/NextBay";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { formatQuantity } from "@/shared/format";
 import { useVerb } from "@/shared/useVerb";

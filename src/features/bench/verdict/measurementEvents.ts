@@ -1,5 +1,7 @@
 import { type Measured } from "@/core/bench/measure/measured.types";
-import { type NewJobEvent } from "@/features/job/jobEvent.schema";
+import { type NewJobEvent } from "@/features/job/events/eventKind";
+import { evidenceGiven } from "@/features/job/events/jobEvents";
+import { measurementKept } from "../bench.manifest";
 import { estimateText } from "../tables/measureText";
 
 /** What keeping a measurement writes into a job's history: the verdict with its figures, and what it proves for Isolate. */
@@ -8,17 +10,14 @@ export function measurementEvents(
   { word, reasons, figures, evidence, carried }: Measured,
   { source, runId }: { source: string; runId?: number },
 ): NewJobEvent[] {
-  const kept: NewJobEvent = {
-    kind: "measurement_kept",
-    payload: {
-      title,
-      word,
-      reasons: reasons.slice(0, 12),
-      figures: figures.slice(0, 120).map((figure) => ({ label: figure.label, text: estimateText(figure) })),
-      ...(carried && { carried: { ...carried } }),
-      ...(runId !== undefined && { runId }),
-    },
-  };
+  const kept = measurementKept.of({
+    title,
+    word,
+    reasons: reasons.slice(0, 12),
+    figures: figures.slice(0, 120).map((figure) => ({ label: figure.label, text: estimateText(figure) })),
+    ...(carried && { carried: { ...carried } }),
+    ...(runId !== undefined && { runId }),
+  });
   if (Object.keys(evidence).length === 0 || word === "cannot say") return [kept];
-  return [kept, { kind: "evidence_given", payload: { symptoms: { ...evidence }, source, note: reasons[0] ?? "" } }];
+  return [kept, evidenceGiven.of({ symptoms: { ...evidence }, source, note: reasons[0] ?? "" })];
 }

@@ -1,8 +1,8 @@
 import { jobIdOf, orNotFound } from "@/app/jobNumberParam";
 import { CraftFile } from "@/features/craft/CraftFile";
 import { getCraftFile } from "@/features/craft/getCraftFile";
-import { getVisits } from "@/features/job/getVisits";
-import { Visits } from "@/features/job/Visits";
+import { getVisits } from "@/features/job/tickets/getVisits";
+import { Visits } from "@/features/job/tickets/Visits";
 import { pageContext } from "@/server/verbs/currentPerson";
 
 /** A craft's file: its sheet, its parts and its visits. */

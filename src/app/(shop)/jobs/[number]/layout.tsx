@@ -1,12 +1,14 @@
 import { type Metadata } from "next";
 import { type ReactNode } from "react";
 import { jobIdOf, orNotFound } from "@/app/jobNumberParam";
-import { BayKeys } from "@/features/job/BayKeys";
+import { BayPathProvider } from "@/features/job/bays/BayPath";
+import { bayPath } from "@/features/job/bays/bayRegistry";
+import { BayKeys } from "@/features/job/bays/BayKeys";
 import { getJobPage } from "@/features/job/getJobPage";
 import { jobNumber } from "@/features/job/job";
-import { JobHistory } from "@/features/job/JobHistory";
-import { ticketOf } from "@/features/job/ticket";
-import { PunchedTicket } from "@/features/job/PunchedTicket";
+import { JobHistory } from "@/features/job/events/JobHistory";
+import { ticketOf } from "@/features/job/tickets/ticket";
+import { PunchedTicket } from "@/features/job/tickets/PunchedTicket";
 import { pageContext } from "@/server/verbs/currentPerson";
 import { ControlsProvider } from "@/shared/theme/ControlsProvider";
 
@@ -27,8 +29,10 @@ export default async function JobLayout({ params, children }: Props) {
   return (
     <div className="stack">
       <PunchedTicket ticket={ticketOf(job, craft)} now={context.now} isOpen />
-      <BayKeys number={jobNumber(job.id)} />
-      <ControlsProvider>{children}</ControlsProvider>
+      <BayPathProvider path={bayPath()}>
+        <BayKeys number={jobNumber(job.id)} />
+        <ControlsProvider>{children}</ControlsProvider>
+      </BayPathProvider>
       <JobHistory events={events} library={library} />
     </div>
   );

@@ -1,9 +1,9 @@
 import { headers } from "next/headers";
 import { jobIdOf, orNotFound } from "@/app/jobNumberParam";
 import { getJobPage } from "@/features/job/getJobPage";
-import { JobLabel } from "@/features/job/JobLabel";
+import { JobLabel } from "@/features/job/tickets/JobLabel";
 import { jobNumber } from "@/features/job/job";
-import { labelQr } from "@/features/job/labelQr";
+import { labelQr } from "@/features/job/tickets/labelQr";
 import { pageContext } from "@/server/verbs/currentPerson";
 
 /** The label that goes on the craft's box: its QR code opens the job. */

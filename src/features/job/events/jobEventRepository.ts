@@ -2,14 +2,15 @@ import "server-only";
 import { type RowDataPacket } from "mysql2/promise";
 import * as v from "valibot";
 import { type Db } from "@/server/db";
-import { EVENT_PAYLOADS, type JobEvent, type JobEventKind, type NewJobEvent } from "./jobEvent.schema";
+import { findEventKind } from "../bays/bayRegistry";
+import { type JobEvent, type NewJobEvent } from "./eventKind";
 
 interface EventRow extends RowDataPacket {
   seq: number;
   at: Date;
   display_name: string;
   job_version: number;
-  kind: JobEventKind;
+  kind: string;
   payload: string;
 }
 
@@ -38,13 +39,23 @@ export async function appendEvents(
   { firstSeq, jobVersion, personId, at }: { firstSeq: number; jobVersion: number; personId: number; at: Date },
 ): Promise<void> {
   for (const [index, { kind, payload }] of events.entries()) {
-    const checked = v.parse(EVENT_PAYLOADS[kind] as v.GenericSchema, payload);
+    const known = findEventKind(kind);
+    if (!known) throw new Error(`No bay knows events of the kind "${kind}".`);
+    const checked = v.parse(known.schema, payload);
     await db.execute(INSERT, [jobId, firstSeq + index, at, personId, jobVersion, kind, JSON.stringify(checked)]);
   }
 }
 
 function toEvent({ seq, at, display_name, job_version, kind, payload }: EventRow): JobEvent {
-  // The pool leaves JSON as text (see openPool).
-  const parsed = v.parse(EVENT_PAYLOADS[kind] as v.GenericSchema, JSON.parse(payload));
-  return { seq, at, personName: display_name, jobVersion: job_version, kind, payload: parsed } as JobEvent;
+  // The pool leaves JSON as text (see openPool). An event of a bay that is gone stays in the history as it is.
+  const stored: unknown = JSON.parse(payload);
+  const known = findEventKind(kind);
+  return {
+    seq,
+    at,
+    personName: display_name,
+    jobVersion: job_version,
+    kind,
+    payload: known ? v.parse(known.schema, stored) : stored,
+  };
 }

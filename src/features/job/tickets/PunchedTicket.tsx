@@ -1,8 +1,8 @@
 import Link from "next/link";
 import { CRAFT_KINDS } from "@/core/craft/craftKinds";
 import { formatAge } from "@/shared/format";
-import { BAY_NAMES, BAYS } from "./bays";
-import { jobNumber } from "./job";
+import { bayName, bayPath } from "../bays/bayRegistry";
+import { jobNumber } from "../job";
 import { holeState, type Ticket } from "./ticket";
 import styles from "./PunchedTicket.module.css";
 
@@ -51,17 +51,17 @@ export function PunchedTicket({ ticket, now, isOpen = false }: { ticket: Ticket;
         <p>{ticket.complaint}</p>
       </div>
       <ol className={styles.holes} aria-label={holesText(ticket)}>
-        {BAYS.map((bay, index) => {
-          const hole = holeState(ticket, bay);
+        {bayPath().map(({ id, name }, index) => {
+          const hole = holeState(ticket, id);
           return (
-            <li key={bay} data-hole={hole} aria-current={hole === "here" ? "step" : undefined}>
+            <li key={id} data-hole={hole} aria-current={hole === "here" ? "step" : undefined}>
               {isOpen ? (
-                <Link prefetch={false} href={`${href}/${bay}`}>
+                <Link prefetch={false} href={`${href}/${id}`}>
                   <span>{index + 1} </span>
-                  {BAY_NAMES[bay]}
+                  {name}
                 </Link>
               ) : (
-                BAY_NAMES[bay]
+                name
               )}
             </li>
           );
@@ -77,10 +77,12 @@ export function PunchedTicket({ ticket, now, isOpen = false }: { ticket: Ticket;
 
 /** The holes in words, for those who cannot see them. */
 function holesText(ticket: Ticket): string {
-  return BAYS.map((bay) => `${BAY_NAMES[bay]} ${HOLE_WORDS[holeState(ticket, bay)]}`).join(", ");
+  return bayPath()
+    .map(({ id, name }) => `${name} ${HOLE_WORDS[holeState(ticket, id)]}`)
+    .join(", ");
 }
 
 function detailText({ cameBackFrom, closedAt, detail, technicianName }: Ticket): string {
-  const back = cameBackFrom && !closedAt ? `came back from ${BAY_NAMES[cameBackFrom]}; ` : "";
+  const back = cameBackFrom && !closedAt ? `came back from ${bayName(cameBackFrom)}; ` : "";
   return `${back}${detail}${technicianName ? ` · ${technicianName}` : ""}`;
 }

@@ -2,11 +2,16 @@
 
 import { useRouter } from "next/navigation";
 import { useHotkeys } from "react-hotkeys-hook";
-import { BAYS } from "./bays";
+import { useBayPath } from "./BayPath";
 
 /** Digits go to the bays of the job that is open. */
 export function BayKeys({ number }: { number: string }) {
   const router = useRouter();
-  useHotkeys("1,2,3,4,5,6", (event) => router.push(`/jobs/${number}/${BAYS[Number(event.key) - 1]}`), [number]);
+  const path = useBayPath();
+  useHotkeys(
+    path.map((_, place) => String(place + 1)),
+    (event) => router.push(`/jobs/${number}/${path[Number(event.key) - 1]!.id}`),
+    [number, path],
+  );
   return null;
 }

@@ -1,7 +1,7 @@
 import "server-only";
 import { type Craft } from "@/features/craft/craft";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
-import { listJobsOfCraft } from "./jobRepository";
+import { listJobsOfCraft } from "../jobRepository";
 import { type Ticket, ticketOf } from "./ticket";
 
 /** A craft's visits as tickets, newest first. @throws {AppError} `forbidden` */

@@ -4,7 +4,7 @@ import { Button } from "antd";
 import { usePathname, useRouter } from "next/navigation";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
-import { BAY_NAMES, type Bay } from "./bays";
+import { useBayPath } from "./BayPath";
 import { enterBayAction } from "./enterBay.action";
 
 /** Takes the job on to a bay, and the page with it. */
@@ -14,9 +14,10 @@ export function NextBay({
   isPrimary = false,
 }: {
   target: { jobId: number; version: number };
-  to: Bay;
+  to: string;
   isPrimary?: boolean;
 }) {
+  const name = useBayPath().find(({ id }) => id === to)?.name ?? to;
   const router = useRouter();
   const path = usePathname();
   const { run, isBusy, failure, reload } = useVerb(enterBayAction);
@@ -29,7 +30,7 @@ export function NextBay({
         loading={isBusy}
         onClick={() => void run({ ...target, to }, () => router.push(path.replace(/[^/]+$/, to)))}
       >
-        Go on to {BAY_NAMES[to]}
+        Go on to {name}
       </Button>
       <FailureNotice failure={failure} onReload={reload} />
     </div>

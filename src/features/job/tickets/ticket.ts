@@ -1,7 +1,6 @@
 import { type CraftKind } from "@/core/craft/craftKinds";
 import { type Craft } from "@/features/craft/craft";
-import { type Bay } from "./bays";
-import { type Job } from "./job";
+import { type Job } from "../job";
 
 /** What a job's ticket shows. */
 export interface Ticket {
@@ -11,9 +10,9 @@ export interface Ticket {
   kind: CraftKind;
   frameClass: string;
   complaint: string;
-  bay: Bay;
-  baysDone: Bay[];
-  cameBackFrom: Bay | null;
+  bay: string;
+  baysDone: string[];
+  cameBackFrom: string | null;
   waitingFor: string;
   headline: string;
   detail: string;
@@ -49,7 +48,10 @@ export function ticketOf(job: Job, craft: Craft): Ticket {
 export type HoleState = "done" | "here" | "came back" | "left to do";
 
 /** How a bay's hole looks: punched when done, ringed when in hand, hatched where the job came back from. */
-export function holeState(ticket: Pick<Ticket, "bay" | "baysDone" | "cameBackFrom" | "closedAt">, bay: Bay): HoleState {
+export function holeState(
+  ticket: Pick<Ticket, "bay" | "baysDone" | "cameBackFrom" | "closedAt">,
+  bay: string,
+): HoleState {
   if (ticket.closedAt) return "done";
   if (ticket.bay === bay) return "here";
   if (ticket.cameBackFrom === bay) return "came back";

@@ -1,6 +1,6 @@
 import { type Craft } from "@/features/craft/craft";
 import { formatDate } from "@/shared/format";
-import { type Job, jobNumber } from "./job";
+import { type Job, jobNumber } from "../job";
 import styles from "./JobLabel.module.css";
 import { PrintButton } from "./PrintButton";
 

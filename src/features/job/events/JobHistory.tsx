@@ -1,7 +1,7 @@
 import { type Library } from "@/core/diagnosis/library/library.types";
 import { formatDateTime } from "@/shared/format";
 import { eventText } from "./eventText";
-import { type JobEvent } from "./jobEvent.schema";
+import { type JobEvent } from "./eventKind";
 
 /** The job's history, newest first, folded away until asked for. */
 export function JobHistory({ events, library }: { events: readonly JobEvent[]; library: Library }) {

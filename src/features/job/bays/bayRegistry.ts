@@ -1,0 +1,47 @@
+import { type EventKind } from "../events/eventKind";
+import { JOB_EVENTS } from "../events/jobEvents";
+import { type BayManifest, type BayStop } from "./bayManifest";
+
+/*
+ * The bays stand above the job and are handed to it when a process begins. They lie in the process, not in this module: a
+ * bundler may give pages and the server's start a copy of the module each.
+ */
+const SLOT = Symbol.for("pitstopa.bays");
+const slots = globalThis as { [SLOT]?: readonly BayManifest[] };
+
+/** Hands the bays to the job, in the order of the path. */
+export function registerBays(bays: readonly BayManifest[]): void {
+  slots[SLOT] = bays;
+}
+
+/** Every bay, in the order of the path. */
+export function registeredBays(): readonly BayManifest[] {
+  const bays = slots[SLOT];
+  if (!bays) throw new Error("No bays are registered: this process must import features/bays first.");
+  return bays;
+}
+
+/** The path as it stands on the ticket. */
+export function bayPath(): BayStop[] {
+  return registeredBays().map(({ id, name }) => ({ id, name }));
+}
+
+/** The bay of an id; undefined for one that is no longer there. */
+export function findBay(id: string): BayManifest | undefined {
+  return registeredBays().find((bay) => bay.id === id);
+}
+
+/** What a bay is called; its id when it is no longer there. */
+export function bayName(id: string): string {
+  return findBay(id)?.name ?? id;
+}
+
+/** A kind of event of the job or of one of its bays; undefined for one that nobody knows any more. */
+export function findEventKind(kind: string): EventKind | undefined {
+  return eventKinds().find((each) => each.kind === kind);
+}
+
+/** Every kind of event. */
+export function eventKinds(): readonly EventKind[] {
+  return [...JOB_EVENTS, ...registeredBays().flatMap(({ events }) => events)];
+}

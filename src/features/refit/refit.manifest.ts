@@ -1,0 +1,35 @@
+import { type BayManifest, type Headline, type JobFacts } from "@/features/job/bays/bayManifest";
+import { eventText } from "@/features/job/events/eventText";
+import { causeNamed, partReplaced, settingChanged } from "@/features/job/events/jobEvents";
+
+/** Refit: replace parts without losing anything. What it writes, others read: those events are the job's. */
+export const refitBay: BayManifest = {
+  id: "refit",
+  name: "Refit",
+  keys: [],
+  events: [],
+  headline: refitHeadline,
+  report: ({ events, library }) => [
+    {
+      title: "Parts and settings",
+      lines: events
+        .filter(({ kind }) => kind === partReplaced.kind || kind === settingChanged.kind)
+        .map((event) => eventText(event, library)),
+      none: "Nothing was replaced or set.",
+      isList: true,
+    },
+  ],
+};
+
+function refitHeadline({ events }: JobFacts): Headline {
+  const cause = causeNamed.last(events);
+  const swap = partReplaced.last(events);
+  const repair =
+    cause && [...cause.payload.faults.map((fault) => fault.repair), cause.payload.other].filter(Boolean).join(", ");
+  return {
+    headline: repair ?? "No cause named yet",
+    detail: swap ? `fitted: ${swap.payload.fitted.name}` : "nothing replaced yet",
+    nextStep: swap ? "Go on to Prove" : (repair ?? "Replace the part"),
+    nextWorth: swap ? "the swap has asked for its proofs" : "the old part leaves with its serial and reason",
+  };
+}
