@@ -24,7 +24,8 @@ module.exports = {
     },
     only("sim-on-core", "^src/sim/", "^src/(sim|core)/"),
     only("rigs-on-core-sim-server", "^src/rigs/", "^src/(rigs|core|sim|server|shared)/"),
-    only("server-alone", "^src/server/", "^src/(server|shared)/"),
+    only("server-alone", "^src/server/", "^src/(server|shared|workers)/"),
+    only("workers-on-core", "^src/workers/", "^src/(workers|core)/"),
     only("shared-alone", "^src/shared/", "^src/(shared|core)/"),
     {
       name: "core-is-pure",

@@ -8,31 +8,44 @@ const swc = [
     },
   },
 ];
+/** Packages that come as ES modules only. */
+const MODULES = ["react-hotkeys-hook", "p-queue", "p-timeout", "eventemitter3"];
 const shared = {
   testEnvironment: "node",
-  transform: { "^.+\\.tsx?$": swc },
+  transform: { "^.+\\.(tsx?|js|mjs)$": swc },
+  transformIgnorePatterns: [`/node_modules/(?!(${MODULES.join("|")})/)`],
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1", "^server-only$": "<rootDir>/tests/emptyModule.ts" },
 };
+/** Tests that run the simulator for seconds on end: few seeds here, all of them in `npm run bench`. */
+const SIMULATION = [
+  "<rootDir>/src/sim/detectDefects.test.ts",
+  "<rootDir>/src/rigs/agent/cutOffTrials.test.ts",
+  "<rootDir>/src/core/diagnosis/followingTheEngine.test.ts",
+  "<rootDir>/src/core/diagnosis/checks/rankingQuality.test.ts",
+  "<rootDir>/src/sim/simulatedRepair.test.ts",
+  "<rootDir>/tests/replays/*.test.ts",
+];
 
-/** Packages that come as ES modules only. */
-const MODULES = ["react-hotkeys-hook"];
-
-/** `unit` and `pages` need nothing; `integration` needs the database that bin/test.mjs starts. */
+/** `unit`, `pages` and `simulation` need nothing; `integration` needs the database that bin/test.mjs starts. */
 const config = {
   // A machine that others use as well may be many times slower for a while.
   testTimeout: 30_000,
   projects: [
-    { ...shared, displayName: "unit", testMatch: ["<rootDir>/src/**/*.test.ts", "<rootDir>/tests/replays/*.test.ts"] },
+    {
+      ...shared,
+      displayName: "unit",
+      testMatch: ["<rootDir>/src/**/*.test.ts"],
+      testPathIgnorePatterns: SIMULATION.map((path) => path.replace("<rootDir>", "").replace("*", "[^/]*")),
+    },
     {
       ...shared,
       displayName: "pages",
       testEnvironment: "jsdom",
       testMatch: ["<rootDir>/src/**/*.test.tsx"],
-      transform: { "^.+\\.(tsx?|js)$": swc },
-      transformIgnorePatterns: [`/node_modules/(?!(${MODULES.join("|")})/)`],
       moduleNameMapper: { "\\.css$": "<rootDir>/tests/pages/styleNames.ts", ...shared.moduleNameMapper },
       setupFilesAfterEnv: ["<rootDir>/tests/pages/setup.ts"],
     },
+    { ...shared, displayName: "simulation", testMatch: SIMULATION },
     {
       ...shared,
       displayName: "integration",

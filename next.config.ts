@@ -5,7 +5,7 @@ const config: NextConfig = {
   distDir: process.env.PITSTOPA_DIST_DIR ?? ".next",
   poweredByHeader: false,
   devIndicators: false,
-  serverExternalPackages: ["pdfmake", "@node-rs/argon2", "mysql2", "pino"],
+  serverExternalPackages: ["piscina", "pdfmake", "@node-rs/argon2", "mysql2", "pino"],
   experimental: { serverActions: { bodySizeLimit: "1mb" } },
   headers: () =>
     Promise.resolve([

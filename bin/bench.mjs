@@ -1,8 +1,9 @@
 #!/usr/bin/env node
 // Measures the figures that were asked for, on this machine, and says which are reached.
-// npm run bench [-- engine replays detection cutoffs technician page board longrun]: some of them, or all.
+// npm run bench [-- engine replays detection cutoffs technician page board beat longrun]: some of them, or all.
 import { rmSync } from "node:fs";
 import { join } from "node:path";
+import { measureBeat } from "./benchmarks/beat.mjs";
 import { measureBoard } from "./benchmarks/board.mjs";
 import { measureCutoffs } from "./benchmarks/cutoffs.mjs";
 import { measureDetection } from "./benchmarks/detection.mjs";
@@ -25,7 +26,7 @@ const ALONE = {
   cutoffs: measureCutoffs,
   technician: measureTechnician,
 };
-const IN_SHOP = { page: measureIsolatePage, board: measureBoard, longrun: measureLongRun };
+const IN_SHOP = { page: measureIsolatePage, board: measureBoard, beat: measureBeat, longrun: measureLongRun };
 
 await runMain(async () => {
   const known = [...Object.keys(ALONE), ...Object.keys(IN_SHOP)];

@@ -1,6 +1,6 @@
 import { createHash } from "node:crypto";
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
-import { join } from "node:path";
+import { basename, join } from "node:path";
 import { root } from "./paths.mjs";
 import { need, run } from "./run.mjs";
 import { say, SetupError } from "./say.mjs";
@@ -62,9 +62,12 @@ export async function buildProcesses() {
   const { build } = await import("esbuild");
   const folder = join(root, "src/processes");
   await build({
-    entryPoints: readdirSync(folder)
-      .filter((name) => name.endsWith(".ts") && !name.endsWith(".test.ts"))
-      .map((name) => join(folder, name)),
+    entryPoints: [
+      ...readdirSync(folder)
+        .filter((name) => name.endsWith(".ts") && !name.endsWith(".test.ts"))
+        .map((name) => join(folder, name)),
+      join(root, "src/workers/server/server.worker.ts"),
+    ].map((file) => ({ in: file, out: basename(file, ".ts") })),
     outdir: join(root, "dist"),
     outExtension: { ".js": ".mjs" },
     bundle: true,

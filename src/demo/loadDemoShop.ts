@@ -6,7 +6,7 @@ import { insertCraftWithParts } from "../features/craft/insertCraftWithParts";
 import { DEMO_PEOPLE } from "../features/people/demoPeople";
 import { type Person } from "../server/person";
 import { insertPerson, listPeople } from "../features/people/personRepository";
-import { hashPassword } from "../features/people/signIn";
+import { hashPassword } from "../features/people/hashing";
 import { withTransaction } from "../server/db";
 import { DemoCraft, DemoJobs, DemoPacks } from "./demoShop.schema";
 import { loadDemoPacks } from "./loadDemoPacks";

@@ -30,6 +30,8 @@ export interface RunStatus {
   state: "armed" | "running" | "ended";
   stepIndex: number | null;
   sampleCount: number;
+  /** The longest that the page was not heard from, in ms. */
+  longestSilenceMs: number;
   cut: Cut | null;
 }
 

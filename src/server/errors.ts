@@ -10,7 +10,9 @@ export type AppErrorCode =
   | "wrong_type"
   | "too_many_attempts"
   | "rig_unreachable"
-  | "database_down";
+  | "database_down"
+  | "busy"
+  | "too_slow";
 
 /** An expected failure with a sentence for the person. */
 export class AppError extends Error {

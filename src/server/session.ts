@@ -2,6 +2,7 @@ import "server-only";
 import { getIronSession, type IronSession } from "iron-session";
 import { cookies } from "next/headers";
 import { environment } from "./env";
+import { AppError } from "./errors";
 
 /** What the sealed cookie holds. */
 export interface SessionData {
@@ -19,4 +20,14 @@ export async function currentSession(): Promise<IronSession<SessionData>> {
     // Without "secure": a shop's server speaks plain HTTP on loopback or its own network.
     cookieOptions: { httpOnly: true, sameSite: "lax", secure: false, path: "/" },
   });
+}
+
+/**
+ * Refuses callers without a session, without asking the database who they are.
+ *
+ * @throws {AppError} `unauthenticated`
+ */
+export async function requireSession(): Promise<void> {
+  const { personId } = await currentSession();
+  if (personId === undefined) throw new AppError("unauthenticated", "Sign in first.");
 }

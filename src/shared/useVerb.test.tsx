@@ -8,21 +8,13 @@ jest.mock("next/navigation", () => ({ useRouter: () => ({ refresh }) }));
 beforeEach(() => refresh.mockReset());
 
 describe("useVerb", () => {
-  it("hands on what came of it and has the page read again", async () => {
+  it("hands on what came of it, and asks for no page of its own: the answer brought it", async () => {
     const onDone = jest.fn();
     const { result } = renderHook(() => useVerb(() => Promise.resolve({ ok: true as const, data: 42 })));
     await act(() => result.current.run({}, onDone));
     expect(onDone).toHaveBeenCalledWith(42);
-    expect(refresh).toHaveBeenCalledTimes(1);
-    expect(result.current).toMatchObject({ isBusy: false, failure: null });
-  });
-
-  it("leaves the page alone after a verb that only answers", async () => {
-    const { result } = renderHook(() =>
-      useVerb(() => Promise.resolve({ ok: true as const, data: 1 }), { changesPage: false }),
-    );
-    await act(() => result.current.run({}));
     expect(refresh).not.toHaveBeenCalled();
+    expect(result.current).toMatchObject({ isBusy: false, failure: null });
   });
 
   it("runs once however often the button is pressed", async () => {

@@ -5,16 +5,12 @@ import { useCallback, useRef, useState, useTransition } from "react";
 import { type ActionFailure, type ActionResult } from "./actionResult";
 
 /**
- * Runs a server action from a component: one at a time however often the button is pressed, and the page is read again
- * when it is done.
+ * Runs a server action from a component: one at a time however often the button is pressed. The answer brings the page as it
+ * is then along (see `runAction`).
  *
- * @param options.changesPage - False for a verb that only answers, such as a trial: then the page is not read again.
- * @returns `run`, whether it is at work (the new page included), and the last failure.
+ * @returns `run`, whether it is at work (the new page included), the last failure, and `reload` to read the page again.
  */
-export function useVerb<T>(
-  action: (raw: unknown) => Promise<ActionResult<T>>,
-  { changesPage = true }: { changesPage?: boolean } = {},
-) {
+export function useVerb<T>(action: (raw: unknown) => Promise<ActionResult<T>>) {
   const router = useRouter();
   const [isRunning, setRunning] = useState(false);
   const [isRefreshing, startRefresh] = useTransition();
@@ -29,12 +25,8 @@ export function useVerb<T>(
       setFailure(null);
       try {
         const result = await action(input);
-        if (result.ok) {
-          onDone?.(result.data);
-          if (changesPage) startRefresh(() => router.refresh());
-        } else {
-          setFailure(result);
-        }
+        if (result.ok) onDone?.(result.data);
+        else setFailure(result);
       } catch {
         setFailure({
           ok: false,
@@ -46,7 +38,7 @@ export function useVerb<T>(
         setRunning(false);
       }
     },
-    [action, router, changesPage],
+    [action],
   );
   const reload = useCallback(() => {
     setFailure(null);

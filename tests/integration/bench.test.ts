@@ -12,7 +12,8 @@ import { filterSeries, sampleCount } from "@/core/series/series";
 import { ladderSoFar } from "@/features/bench/verdict/assessLadder";
 import { assessRun } from "@/features/bench/verdict/assessRun";
 import { type BenchRun } from "@/features/bench/runs/benchRun";
-import { getRun, insertRun, listRunsOfJob, listSamples } from "@/features/bench/runs/benchRunRepository";
+import { seriesOfChunks } from "@/core/bench/run/workOutRun";
+import { getRun, insertRun, listRunsOfJob, listChunks } from "@/features/bench/runs/benchRunRepository";
 import { keepRun } from "@/features/bench/benchVerbs";
 import { findEscSettings } from "@/features/bench/escSettings/escSettingsRepository";
 import { exportRun, importRun, noteRun } from "@/features/bench/runs/runFileVerbs";
@@ -95,7 +96,7 @@ describe("bench runs", () => {
   it("come back from the database as they went in", async () => {
     const jobId = await shop.receive();
     const { runId, samples } = await storeRun(jobId, 1, null);
-    const stored = await listSamples(shop.pool, runId);
+    const stored = seriesOfChunks(await listChunks(shop.pool, runId));
     expect(stored.throttle).toEqual(samples.throttle);
     expect(stored.step).toEqual(samples.step);
     stored.current!.forEach((amps, at) => expect(amps).toBeCloseTo(samples.current![at]!, 4));

@@ -1,7 +1,8 @@
 import { type ChildProcess, spawn } from "node:child_process";
 import { createServer } from "node:net";
 import { POWER_DRAW_PROFILE } from "@/core/bench/run/profiles";
-import { getRun, insertRun, listSamples } from "@/features/bench/runs/benchRunRepository";
+import { seriesOfChunks } from "@/core/bench/run/workOutRun";
+import { getRun, insertRun, listChunks } from "@/features/bench/runs/benchRunRepository";
 import { getJob } from "@/features/job/jobRepository";
 import { rigClient } from "@/rigs/rigClient";
 import { ScpiConnection } from "@/rigs/scpi/ScpiConnection";
@@ -118,7 +119,7 @@ describe("the rig agent as a process", () => {
     agent.kill("SIGKILL");
     await sleep(600);
     expect(await throttleNow()).toBe(0);
-    const stored = await listSamples(shop.pool, runId);
+    const stored = seriesOfChunks(await listChunks(shop.pool, runId));
     expect(last.timeS - stored.time!.at(-1)!).toBeLessThan(1);
 
     agent = startProcess("rigAgent");

@@ -1,6 +1,6 @@
 import { armRun, keepRun } from "@/features/bench/benchVerbs";
 import { keepMeasurement } from "@/features/bench/tables/keepMeasurement";
-import { beatSweep, startSweep } from "@/features/bench/rig/rigVerbs";
+import { startSweep } from "@/features/bench/rig/rigVerbs";
 import { importRun, noteRun } from "@/features/bench/runs/runFileVerbs";
 import { saveEscSettings } from "@/features/bench/escSettings/saveEscSettings";
 import { getBoard } from "@/features/board/getBoard";
@@ -127,7 +127,6 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
       note: "",
     }),
   startSweep: (context) => startSweep(context, { runId: 1, operatorToken }),
-  beatSweep: (context) => beatSweep(context, { runId: 1, operatorToken, since: 0, pushed: [] }),
   keepRun: (context, target) => keepRun(context, { ...target, runId: 1, asBaseline: false, fromS: null, toS: null }),
   keepMeasurement: (context, target) =>
     keepMeasurement(context, {

@@ -1,5 +1,6 @@
 import { insertPerson } from "@/features/people/personRepository";
-import { hashPassword, MAX_FAILURES_BY_NAME, signIn } from "@/features/people/signIn";
+import { hashPassword } from "@/features/people/hashing";
+import { MAX_FAILURES_BY_NAME, signIn } from "@/features/people/signIn";
 import { randomUuid } from "@/shared/randomUuid";
 import { openTestShop, type TestShop } from "./testShop";
 

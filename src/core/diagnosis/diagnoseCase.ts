@@ -6,7 +6,7 @@ import { explainFindings, type WeighedFinding } from "./findings/explainFindings
 import { explainersOf, type CandidateDiagnoses } from "./inference/candidateDiagnoses";
 import { type CaseContext, type FaultMode, type Library } from "./library/library.types";
 import { type MindChanger, mindChangers } from "./checks/mindChangers";
-import { posteriors } from "./inference/posteriors";
+import { largestGroup, MAX_EXACT, posteriors } from "./inference/posteriors";
 import { type NextCheck, previewOutcomes } from "./checks/previewOutcomes";
 import { rankChecks } from "./checks/rankChecks";
 import { suspectTrail, type TrailStep } from "./findings/suspectTrail";
@@ -41,29 +41,36 @@ export interface Diagnosis {
   massRanked: number;
   /** False when the suspects' probabilities are an approximation. */
   isExact: boolean;
+  /** False when what each answer would leave, and what each finding ruled out, is an approximation. */
+  arePreviewsExact: boolean;
 }
 
 const PREVIEWED = 5;
+/** Up to this many symptoms that hang together, previews and the trail are exact: some sixty weighings within a tenth of a second. */
+const EXPLAINED_EXACTLY = 9;
+/** Beyond it they go in portions of this size. */
+const PREVIEW_PORTION = 6;
 /** A true symptom counts as explained when some fault of the set makes it at least this likely. Trade judgement. */
 const EXPLAINED_FROM = 0.2;
 
 /**
  * Weighs a case and names the next check.
  *
+ * @param maxExact - Largest group of symptoms weighed exactly; the cost of the whole answer is bounded by it.
  * @returns Suspects that the craft can have (those that could explain something seen first, then most probable first), checks (most worth per minute first, checks already
  *   answered left out), what each finding said, the best explaining set and what it does not explain.
  * @throws {CoreInputError} `unknown_id` or `impossible_evidence`.
  */
-export function diagnoseCase(library: Library, diagnosisCase: DiagnosisCase): Diagnosis {
+export function diagnoseCase(library: Library, diagnosisCase: DiagnosisCase, maxExact = MAX_EXACT): Diagnosis {
   const { context, findings, workshop = null, learned = null, prices = null } = diagnosisCase;
-  const { compiled, symptoms, now, likely, available, ranking } = weighCase(library, context, findings, {
-    workshop,
-    learned,
-  });
-  const suspects = suspectsOf(compiled, diagnosisCase, now.marginal);
+  const weighed = weighCase(library, context, findings, { workshop, learned }, maxExact);
+  const { compiled, symptoms, evidence, now, likely, available, ranking } = weighed;
+  // What is weighed dozens of times over, for previews and explanations, goes in portions from a smaller size on.
+  const aside = largestGroup(compiled.network, evidence) <= EXPLAINED_EXACTLY ? maxExact : PREVIEW_PORTION;
+  const suspects = suspectsOf(compiled, diagnosisCase, now.marginal, aside);
   const nextChecks = ranking.checks.map((ranked, place) =>
     place < PREVIEWED
-      ? previewOutcomes(compiled, symptoms, now.marginal, ranked)
+      ? previewOutcomes(compiled, symptoms, now.marginal, ranked, aside)
       : { ...ranked, previews: [], splits: [] },
   );
   const best = likely.sets[0] ?? { faults: [], probability: 0 };
@@ -71,8 +78,8 @@ export function diagnoseCase(library: Library, diagnosisCase: DiagnosisCase): Di
     suspects,
     nextChecks,
     missing: worthMissing(compiled, symptoms, likely, available),
-    findings: explainFindings(compiled, findings, suspects),
-    trail: suspectTrail(compiled, findings),
+    findings: explainFindings(compiled, findings, suspects, maxExact),
+    trail: suspectTrail(compiled, findings, aside),
     bestSet: { faults: best.faults.map((index) => library.faults[index]!), probability: best.probability },
     unexplained: unexplainedSymptoms(library, symptoms.known, best.faults),
     contradictions: symptoms.contradictions,
@@ -81,6 +88,7 @@ export function diagnoseCase(library: Library, diagnosisCase: DiagnosisCase): Di
     advice: prices && hasSeen(symptoms) ? adviseStop(library, ranking, prices) : null,
     massRanked: likely.mass,
     isExact: now.isExact,
+    arePreviewsExact: now.isExact && aside === maxExact,
   };
 }
 
@@ -88,10 +96,11 @@ function suspectsOf(
   compiled: CompiledLibrary,
   { context, findings }: DiagnosisCase,
   marginal: Float64Array,
+  maxExact: number,
 ): Suspect[] {
   const { library, network } = compiled;
   const weigh = (count: number) => toEvidence(compiled, gatherSymptoms(library, findings.slice(0, count)));
-  const before = posteriors(network, weigh(Math.max(0, findings.length - 1)));
+  const before = posteriors(network, weigh(Math.max(0, findings.length - 1)), maxExact);
   const explainers = explainersOf(network, weigh(findings.length));
   const byLibrary = compileLibrary(library, context).network.prior;
   return library.faults

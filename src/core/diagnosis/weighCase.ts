@@ -31,6 +31,7 @@ export interface WeighedCase {
  * Posteriors of all faults and the order of all open checks: the engine's answer without its explanations.
  *
  * @param findings - Oldest first.
+ * @param maxExact - Largest group of symptoms weighed exactly.
  * @throws {CoreInputError} `unknown_id` or `impossible_evidence`.
  */
 export function weighCase(
@@ -38,11 +39,12 @@ export function weighCase(
   context: CaseContext,
   findings: readonly Finding[],
   { workshop = null, learned = null }: WeighedWith = {},
+  maxExact?: number,
 ): WeighedCase {
   const compiled = compileLibrary(library, context, learned);
   const symptoms = gatherSymptoms(library, findings);
   const evidence = toEvidence(compiled, symptoms);
-  const now = posteriors(compiled.network, evidence);
+  const now = posteriors(compiled.network, evidence, maxExact);
   const likely = candidateDiagnoses(compiled.network, evidence, now);
   const available = availableChecks(openChecks(compiled, findings), workshop);
   const ranking = rankChecks(compiled, symptoms, likely, available.open);

@@ -28,6 +28,25 @@ export function encodeChunk(series: Series): Uint8Array {
   return deflateSync(new Uint8Array(view.buffer));
 }
 
+/** A chunk of samples, packed as it is stored. */
+export interface PackedChunk {
+  data: Uint8Array;
+  columns: ChunkColumn[];
+  sampleCount: number;
+  /** Time of its first sample, in seconds from the start of the run. */
+  fromS: number;
+}
+
+/** Packs a series with what is stored beside it. */
+export function packChunk(series: Series): PackedChunk {
+  return {
+    data: encodeChunk(series),
+    columns: chunkColumns(series),
+    sampleCount: sampleCount(series),
+    fromS: series.time?.[0] ?? 0,
+  };
+}
+
 /** Commands are round numbers; float32 would turn 0.6 into 0.6000000238 and no longer match its step. */
 const ROUND = new Set(["throttle", "pulse", "step", "output"]);
 

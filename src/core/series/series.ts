@@ -35,6 +35,11 @@ export function pickSamples(series: Series, places: readonly number[]): Series {
   return Object.fromEntries(Object.entries(series).map(([name, values]) => [name, places.map((at) => values[at]!)]));
 }
 
+/** The moments from one place up to another, which is left out. */
+export function sliceSeries(series: Series, from: number, to: number): Series {
+  return Object.fromEntries(Object.entries(series).map(([name, values]) => [name, values.slice(from, to)]));
+}
+
 /** The moments for which `isKept` is true. */
 export function filterSeries(series: Series, isKept: (at: number) => boolean): Series {
   return pickSamples(series, Array.from({ length: sampleCount(series) }, (_, at) => at).filter(isKept));

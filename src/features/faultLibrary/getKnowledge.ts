@@ -13,6 +13,8 @@ import { getWorkshop } from "./workshopRepository";
 /** Everything a case on one craft is weighed with. */
 export interface Knowledge {
   library: Library;
+  /** Of the library; 0 for the shipped one. */
+  revision: number;
   workshop: Workshop;
   /** Kind of part → the positions it is fitted at. */
   positions: Readonly<Record<string, string[]>>;
@@ -24,7 +26,7 @@ export interface Knowledge {
 /** Reads what a case on this craft is weighed with. */
 export async function getKnowledge(db: Db, { id, kind }: Pick<Craft, "id" | "kind">): Promise<Knowledge> {
   // One after another: `db` may be one connection inside a transaction.
-  const { library } = await getCurrentLibrary(db);
+  const { library, revision } = await getCurrentLibrary(db);
   const { content } = await getWorkshop(db);
   const parts = (await listFittedParts(db, id)).filter(({ removedAt }) => removedAt === null);
   const positions: Record<string, string[]> = {};
@@ -32,6 +34,7 @@ export async function getKnowledge(db: Db, { id, kind }: Pick<Craft, "id" | "kin
   const { tools, spares, isLearning, ...prices } = content;
   return {
     library,
+    revision,
     positions,
     prices,
     workshop: {

@@ -9,6 +9,7 @@ const { tools, spares, isLearning: _, ...prices } = DEFAULT_WORKSHOP;
 /** For tests: the shipped library, a shop that has everything, and a craft that carries four of every part. */
 export const testKnowledge: Knowledge = {
   library: withGeneratedChecks(shippedLibrary),
+  revision: 0,
   workshop: {
     tools: new Set<string>(tools),
     spares: new Set<string>(spares),

@@ -1,22 +1,12 @@
 import "server-only";
-import path from "node:path";
-import pdfmake from "pdfmake";
 import { type Content, type TDocumentDefinitions } from "pdfmake/interfaces";
 import { type ReportSection } from "@/features/job/bays/bayManifest";
+import { runTask } from "@/server/workers/workerPool";
 import { type Report } from "./report";
 
-const FONT_FOLDER = path.resolve("node_modules/@fontsource/ibm-plex-sans/files");
-const fontFile = (weight: number) => path.join(FONT_FOLDER, `ibm-plex-sans-latin-${weight}-normal.woff`);
-
-pdfmake.addFonts({
-  Plex: { normal: fontFile(400), bold: fontFile(600), italics: fontFile(400), bolditalics: fontFile(600) },
-});
-pdfmake.setUrlAccessPolicy(() => false); // nothing leaves the machine
-pdfmake.setLocalAccessPolicy((file) => path.resolve(file).startsWith(FONT_FOLDER));
-
-/** Draws a report as a one-page PDF (A4). Long lists are set smaller, so that one page holds them. */
+/** Draws a report as a one-page PDF (A4), in the worker pool. Long lists are set smaller, so that one page holds them. */
 export async function reportPdf(report: Report): Promise<Buffer> {
-  return Buffer.from(await pdfmake.createPdf(documentOf(report)).getBuffer());
+  return Buffer.from(await runTask("drawPdf", documentOf(report)));
 }
 
 /** Above this many lines the type gets smaller. */

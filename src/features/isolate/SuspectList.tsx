@@ -46,6 +46,9 @@ export function SuspectList({ view, mayEdit, onName }: { view: IsolateView; mayE
           They need not add up to 100 %, since two faults at once are common. Open one to see where its rate comes from.
           {view.massRanked > 0 && ` The check ranking looked at ${formatPercent(view.massRanked)} of all combinations.`}
           {!view.isExact && " So many findings hang together here that these figures are approximate."}
+          {view.isExact &&
+            !view.arePreviewsExact &&
+            " What an answer would leave is approximate here: many findings hang together."}
         </p>
       </div>
     </section>

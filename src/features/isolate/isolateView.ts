@@ -84,6 +84,7 @@ export interface IsolateView {
   advice: AdviceView | null;
   massRanked: number;
   isExact: boolean;
+  arePreviewsExact: boolean;
 }
 
 const SUSPECTS_SHOWN = 8;
@@ -121,6 +122,7 @@ export function isolateView(diagnosis: Diagnosis, findings: readonly JobFinding[
     advice: adviceView(library, diagnosis),
     massRanked: diagnosis.massRanked,
     isExact: diagnosis.isExact,
+    arePreviewsExact: diagnosis.arePreviewsExact,
   };
 }
 

@@ -10,7 +10,7 @@ import { ChangeList, ProblemList } from "./SavedNotice";
 
 /** Export and import as JSON: a file is tried first, and says what it would change before it is taken in. */
 export function LibraryFile({ revision, mayEdit }: { revision: number; mayEdit: boolean }) {
-  const trial = useVerb(importLibraryAction, { changesPage: false });
+  const trial = useVerb(importLibraryAction);
   const taking = useVerb(importLibraryAction);
   const [file, setFile] = useState<{ name: string; text: string } | null>(null);
   const [result, setResult] = useState<SavedLibrary | null>(null);

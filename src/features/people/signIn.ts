@@ -1,7 +1,7 @@
 import "server-only";
-import { hash, verify } from "@node-rs/argon2";
 import { type Pool } from "mysql2/promise";
 import { AppError } from "@/server/errors";
+import { hashPassword, isPassword } from "./hashing";
 import { type Person } from "@/server/person";
 import { findPersonBySignInName } from "./personRepository";
 import { type SignInInput } from "./signIn.schema";
@@ -10,11 +10,6 @@ import { clearFailures, countFailures, recordFailure } from "./signInFailureRepo
 const WINDOW_MS = 10 * 60_000;
 export const MAX_FAILURES_BY_NAME = 5;
 const MAX_FAILURES_BY_ORIGIN = 30;
-
-/** Hashes a password with argon2id at the package's defaults (OWASP's minimum: 19 MiB, two passes). */
-export function hashPassword(password: string): Promise<string> {
-  return hash(password);
-}
 
 // Checked when the name is unknown, so that the time an answer takes does not tell which names exist.
 let decoyHash: Promise<string> | undefined;
@@ -38,7 +33,7 @@ export async function signIn(
   }
   decoyHash ??= hashPassword("nobody has this password");
   const found = await findPersonBySignInName(pool, signInName);
-  const isRight = await verify(found?.passwordHash ?? (await decoyHash), password);
+  const isRight = await isPassword(found?.passwordHash ?? (await decoyHash), password);
   if (!found || !isRight) {
     await recordFailure(pool, signInName, origin, now);
     throw new AppError("unauthenticated", "Name and password do not fit together.");

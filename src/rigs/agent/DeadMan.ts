@@ -12,12 +12,19 @@ const AFTER_STANDSTILL_MS = 70;
 export class DeadMan {
   private lookedMs: number;
   private stoodStillMs = 0;
+  private longest = 0;
 
   constructor(private heardMs: number) {
     this.lookedMs = heardMs;
   }
 
+  /** The longest silence so far, between two beats or since the last, in ms. */
+  longestSilenceMs(nowMs: number): number {
+    return Math.max(this.longest, nowMs - this.heardMs);
+  }
+
   hear(nowMs: number): void {
+    this.longest = this.longestSilenceMs(nowMs);
     this.heardMs = nowMs;
     this.stoodStillMs = 0;
   }

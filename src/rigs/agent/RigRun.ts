@@ -47,6 +47,7 @@ export class RigRun {
   private readonly deadMan = new DeadMan(performance.now());
   private command: Command | null = null;
   private latest: Readings = {};
+  private silenceAtEndMs: number | null = null;
   private readonly watchTimer: NodeJS.Timeout;
   private readonly cursor: ProfileCursor;
   private readonly limitWatch: LimitWatch;
@@ -74,6 +75,7 @@ export class RigRun {
       state,
       stepIndex: this.command?.step ?? null,
       sampleCount: this.firstRow + this.rows.length,
+      longestSilenceMs: Math.round(this.silenceAtEndMs ?? this.deadMan.longestSilenceMs(performance.now())),
       cut: this.cutDone,
     };
   }
@@ -225,6 +227,7 @@ export class RigRun {
     for (const output of this.outputs()) void output.cut(); // before anything else
     this.cutDone = { cause, detail, atS: wasArmed || this.startedMs === 0 ? 0 : this.nowS() };
     this.state = "ended";
+    this.silenceAtEndMs = this.deadMan.longestSilenceMs(performance.now());
     clearInterval(this.watchTimer);
     // A run that never started has no sampling loop to report its end.
     if (wasArmed || this.startedMs === 0) this.parts.onEnd(this.cutDone);

@@ -1,6 +1,6 @@
 import { type Pool } from "mysql2/promise";
-import { sampleCount, type Series } from "../../core/series/series";
-import { chunkColumns, encodeChunk } from "../../core/series/chunkCodec";
+import { type PackedChunk, packChunk } from "../../core/series/chunkCodec";
+import { type Series } from "../../core/series/series";
 import { type Cut } from "../runProtocol";
 
 /** Keeps a run's samples and its end. */
@@ -27,25 +27,30 @@ const CLOSE_ABANDONED = `
          ended_at = UTC_TIMESTAMP(3)
    WHERE state <> 'ended'`;
 
+/** A store that takes samples that are packed already as well. */
+export interface ChunkStore extends RunStore {
+  appendChunk(runId: number, seq: number, chunk: PackedChunk, rateHz: number): Promise<void>;
+}
+
 /** The store in MariaDB. */
-export function mariaRunStore(pool: Pool): RunStore {
+export function mariaRunStore(pool: Pool): ChunkStore {
+  const appendChunk: ChunkStore["appendChunk"] = async (runId, seq, { data, columns, sampleCount, fromS }, rateHz) => {
+    await pool.execute(INSERT_CHUNK, [
+      runId,
+      seq,
+      sampleCount,
+      fromS,
+      rateHz,
+      JSON.stringify(columns),
+      Buffer.from(data.buffer, data.byteOffset, data.byteLength),
+    ]);
+  };
   return {
     async markRunning(runId) {
       await pool.execute("UPDATE bench_run SET state = 'running' WHERE id = ? AND state = 'armed'", [runId]);
     },
-    async appendSamples(runId, seq, samples, rateHz) {
-      const data = Buffer.from(encodeChunk(samples));
-      const columns = JSON.stringify(chunkColumns(samples));
-      await pool.execute(INSERT_CHUNK, [
-        runId,
-        seq,
-        sampleCount(samples),
-        samples.time?.[0] ?? 0,
-        rateHz,
-        columns,
-        data,
-      ]);
-    },
+    appendSamples: (runId, seq, samples, rateHz) => appendChunk(runId, seq, packChunk(samples), rateHz),
+    appendChunk,
     async finish(runId, { cause, detail, atS }) {
       await pool.execute(FINISH, [cause, detail, atS, runId]);
     },

@@ -1,4 +1,5 @@
 import "server-only";
+import { refresh } from "next/cache";
 import * as v from "valibot";
 import { isDatabaseDown } from "@/server/db";
 import { AppError, ConflictError } from "@/server/errors";
@@ -9,7 +10,7 @@ import { requestContext } from "./currentPerson";
 import { type VerbContext } from "./verbContext";
 
 /**
- * Runs one verb for an action: session, parse, verb, typed result. The verb itself checks the role.
+ * Runs one verb for an action: session, parse, verb, typed result with the page as it is then. The verb itself checks the role.
  *
  * @returns The verb's result; an expected failure as a value with its sentence, and a sentence for each wrong field.
  */
@@ -22,7 +23,9 @@ export async function runAction<S extends v.GenericSchema, T>(
     const context = await requestContext();
     const parsed = safeParseForm(schema, raw);
     if (!parsed.success) return invalidInput(parsed.issues);
-    return { ok: true, data: await verb(context, parsed.output) };
+    const data = await verb(context, parsed.output);
+    refresh(); // the answer brings the page along as it is now, so that the browser need not ask again
+    return { ok: true, data };
   } catch (error) {
     return toFailure(error);
   }

@@ -19,12 +19,13 @@ export interface NextCheck extends RankedCheck {
   splits: { name: string; probability: number }[];
 }
 
-/** Works out what each outcome of a check would leave. */
+/** Works out what each outcome of a check would leave. @param maxExact - Largest group weighed exactly. */
 export function previewOutcomes(
   compiled: CompiledLibrary,
   symptoms: Pick<CaseSymptoms, "known" | "doubtful">,
   now: Float64Array,
   { check, bits, bitsPerMinute, outcomeProbability }: RankedCheck,
+  maxExact?: number,
 ): NextCheck {
   const spokenFor: { name: string; probability: number }[] = [];
   const previews = check.outcomes.map((outcome, index): OutcomePreview => {
@@ -34,7 +35,7 @@ export function previewOutcomes(
     const doubtful = new Map(symptoms.doubtful);
     for (const [id] of added) doubtful.delete(id);
     const evidence = toEvidence(compiled, { known: new Map([...symptoms.known, ...added]), doubtful });
-    const { marginal } = posteriors(compiled.network, evidence);
+    const { marginal } = posteriors(compiled.network, evidence, maxExact);
     const leaders = [...explainersOf(compiled.network, evidence)].sort((a, b) => marginal[b]! - marginal[a]!);
     const nameOf = (fault: number) => compiled.library.faults[fault]!.name;
     const favoured = leaders.toSorted((a, b) => marginal[b]! - now[b]! - (marginal[a]! - now[a]!))[0];

@@ -1,5 +1,6 @@
 import { type Finding, findOutcome, gatherSymptoms, getCheck, symptomsOf } from "./caseFindings";
 import { compileLibrary, priorInContext, toEvidence } from "../library/compileLibrary";
+import { posteriors } from "../inference/posteriors";
 import { findingText, isInLibrary } from "./findingText";
 import { shippedLibrary } from "../shippedLibrary";
 import { type CaseContext, type FaultMode } from "../library/library.types";
@@ -146,5 +147,30 @@ describe("findingText", () => {
       expect(findingText(shippedLibrary, gone).title).toMatch(/old-|yes/);
     }
     expect(isInLibrary(shippedLibrary, answered("overlay", "unclear"))).toBe(true);
+  });
+});
+
+describe("weighFindings by the quick way", () => {
+  it("gives each finding the weight that leaving it out and weighing anew gives", () => {
+    const compiled = compileLibrary(shippedLibrary, { craftKind: "quad", phase: "hover", history: "crash" });
+    const findings: Finding[] = [
+      seen("dropped"),
+      { ...seen("lamps-out"), doubtful: true },
+      answered("overlay", "none"),
+      seen("picture-black"),
+      seen("one-corner", false),
+      seen("dropped"),
+    ];
+    const faults = [...compiled.network.prior.keys()].filter((fault) => compiled.network.prior[fault]! > 0);
+    const logOdds = (list: readonly Finding[]) => {
+      const evidence = toEvidence(compiled, gatherSymptoms(compiled.library, list));
+      const { marginal } = posteriors(compiled.network, evidence);
+      return faults.map((fault) => 10 * Math.log10(marginal[fault]! / (1 - marginal[fault]!)));
+    };
+    const all = logOdds(findings);
+    weighFindings(compiled, findings, faults).forEach((weights, index) => {
+      const without = logOdds(findings.filter((_, other) => other !== index));
+      weights.forEach((weight, place) => expect(weight).toBeCloseTo(all[place]! - without[place]!, 6));
+    });
   });
 });

@@ -17,9 +17,10 @@ export function explainFindings(
   compiled: CompiledLibrary,
   findings: readonly Finding[],
   suspects: readonly Suspect[],
+  maxExact?: number,
 ): WeighedFinding[] {
   const faults = suspects.map(({ fault }) => compiled.faultIndex.get(fault.id)!);
-  const decibans = weighFindings(compiled, findings, faults);
+  const decibans = weighFindings(compiled, findings, faults, maxExact);
   return findings.map((finding, index) => ({
     finding,
     weights: suspects

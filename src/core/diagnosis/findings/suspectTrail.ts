@@ -19,12 +19,13 @@ const RULED_OUT_SHARE = 0.1;
 /**
  * Follows the suspects through the findings, oldest first: which of them each finding ruled out, and when the lead changed.
  *
+ * @param maxExact - Largest group weighed exactly.
  * @returns One step for each finding, fault ids in it.
  */
-export function suspectTrail(compiled: CompiledLibrary, findings: readonly Finding[]): TrailStep[] {
+export function suspectTrail(compiled: CompiledLibrary, findings: readonly Finding[], maxExact?: number): TrailStep[] {
   const weigh = (count: number) => {
     const evidence = toEvidence(compiled, gatherSymptoms(compiled.library, findings.slice(0, count)));
-    const { marginal } = posteriors(compiled.network, evidence);
+    const { marginal } = posteriors(compiled.network, evidence, maxExact);
     return { marginal, suspects: explainersOf(compiled.network, evidence) };
   };
   const leaderOf = ({ marginal, suspects }: ReturnType<typeof weigh>) =>

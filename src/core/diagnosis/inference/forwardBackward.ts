@@ -8,6 +8,12 @@ export interface ExactPosterior {
   likelihood: number;
 }
 
+/** The same, with what it would be without some of the findings. */
+export interface ExactPosteriors extends ExactPosterior {
+  /** One for each entry of `leftOut`. Their likelihoods are up to a factor that is the same for all faults. */
+  without: ExactPosterior[];
+}
+
 /** A fault with the findings it may explain, each as a bit of the set. */
 interface Explainer {
   fault: number;
@@ -21,15 +27,20 @@ interface Explainer {
  * cancels, and one pass gives the marginals of all faults. Cost: O(2^k · links to the findings). A fault linked to one
  * finding alone costs nothing of that: it acts like more leak on its symptom.
  *
+ * Leaving findings out costs no pass of its own. Once a symptom is true, what fires on it changes nothing: so the backward
+ * weight of a set without caring for finding i is that of the set with i in it. O(2^k · faults) for each one left out.
+ *
  * @param probability - P(fault) before these findings, length F, faults independent.
  * @param findings - The k findings, as weights of their symptom being true and being false.
+ * @param leftOut - Sets of findings to be left out, each as bits by place in `findings`.
  * @see D. Heckerman, "A tractable inference algorithm for diagnosing multiple diseases", UAI 1989 (model and complexity).
  */
 export function forwardBackward(
   network: NoisyOrNetwork,
   probability: ArrayLike<number>,
   findings: readonly DoubtfulSymptom[],
-): ExactPosterior {
+  leftOut: readonly number[] = [],
+): ExactPosteriors {
   const size = 1 << findings.length;
   const explainers = explainersOfFindings(network, findings, probability);
   const single = explainers.filter(({ bits }) => bits.length === 1);
@@ -38,30 +49,45 @@ export function forwardBackward(
   const forward = forwardPass(trueAlone, probability, several);
   // backward[S] = weight of the findings, once the remaining faults had their chance, if S is true already
   const backward = weightOfSets(findings);
-  let likelihood = 0;
-  const last = several.length * size;
-  for (let set = 0; set < size; set++) likelihood += forward[last + set]! * backward[set]!;
+  const masks = [0, ...leftOut]; // with all findings first
+  const last = forward.subarray(several.length * size);
+  const likelihoods = masks.map((mask) => weightWith(last, backward, mask));
 
-  const marginal = new Map<number, number>();
+  const marginals = masks.map(() => new Map<number, number>());
   const ifPresent = new Float64Array(size);
   for (let step = several.length - 1; step >= 0; step--) {
     const { fault, bits } = several[step]!;
     const p = probability[fault]!;
     ifPresent.set(backward);
     unfire(ifPresent, bits);
-    let joint = 0;
-    const row = step * size;
-    for (let set = 0; set < size; set++) {
-      const present = ifPresent[set]!;
-      joint += forward[row + set]! * present;
-      backward[set] = (1 - p) * backward[set]! + p * present;
-    }
-    marginal.set(fault, likelihood > 0 ? Math.min(1, (p * joint) / likelihood) : 0);
+    const row = forward.subarray(step * size, (step + 1) * size);
+    masks.forEach((mask, place) =>
+      marginals[place]!.set(fault, share(p * weightWith(row, ifPresent, mask), likelihoods[place]!)),
+    );
+    for (let set = 0; set < size; set++) backward[set] = (1 - p) * backward[set]! + p * ifPresent[set]!;
   }
-  for (const [fault, joint] of singleJoints(trueAlone, forward, backward, single, probability)) {
-    marginal.set(fault, likelihood > 0 ? Math.min(1, joint / likelihood) : 0);
-  }
-  return { marginal, likelihood };
+  masks.forEach((mask, place) => {
+    const joints = singleJoints(trueAlone, forward, backward, single, probability, mask, likelihoods[place]!);
+    for (const [fault, joint] of joints) marginals[place]!.set(fault, share(joint, likelihoods[place]!));
+  });
+  const [all, ...without] = masks.map((_, place) => ({
+    marginal: marginals[place]!,
+    likelihood: likelihoods[place]!,
+  }));
+  return { ...all!, without };
+}
+
+/** Sum over all sets of what leads to it times what follows when the findings of `mask` are true anyway. */
+function weightWith(forward: Float64Array, backward: Float64Array, mask: number): number {
+  let sum = 0;
+  const size = backward.length;
+  if (mask === 0) for (let set = 0; set < size; set++) sum += forward[set]! * backward[set]!;
+  else for (let set = 0; set < size; set++) sum += forward[set]! * backward[set | mask]!;
+  return sum;
+}
+
+function share(joint: number, likelihood: number): number {
+  return likelihood > 0 ? Math.min(1, joint / likelihood) : 0;
 }
 
 /** For each finding P(its symptom is true by its leak or by a fault linked to no other finding). */
@@ -79,25 +105,32 @@ function trueByLeakOrSingle(
   return stillFalse.map((p) => 1 - p);
 }
 
-/** P(fault and findings) for each fault linked to one finding: with it present, its symptom is false less often. */
+/**
+ * P(fault and findings) for each fault linked to one finding: with it present, its symptom is false less often. Where that
+ * finding is left out, nothing speaks of the fault, and it stays as probable as it was.
+ */
 function singleJoints(
   trueAlone: readonly number[],
   forward: Float64Array,
   backward: Float64Array,
   single: readonly Explainer[],
   probability: ArrayLike<number>,
+  mask: number,
+  likelihood: number,
 ): [fault: number, joint: number][] {
   const weights = new Map<number, { whenTrue: number; whenFalse: number }>();
   return single.map(({ fault, bits }) => {
     const { bit, strength } = bits[0]!;
     const p = probability[fault]!;
+    if (mask & bit) return [fault, p * likelihood];
     const alone = trueAlone[Math.log2(bit)]!;
     let weight = weights.get(bit);
     if (!weight) {
       weight = { whenTrue: 0, whenFalse: 0 };
       for (let set = 0; set < backward.length; set++) {
-        if (set & bit) weight.whenTrue += forward[set]! * backward[set]!;
-        else weight.whenFalse += forward[set]! * backward[set]!;
+        const joint = forward[set]! * backward[set | mask]!;
+        if (set & bit) weight.whenTrue += joint;
+        else weight.whenFalse += joint;
       }
       weights.set(bit, weight);
     }

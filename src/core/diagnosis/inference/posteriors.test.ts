@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { posteriors } from "./posteriors";
+import { posteriors, posteriorsWithout } from "./posteriors";
 import { enumerateSets, networkWithEvidence } from "./testNetworks";
 
 describe("posteriors", () => {
@@ -27,6 +27,39 @@ describe("posteriors", () => {
       }),
       { numRuns: 150 },
     );
+  });
+
+  it("gives without some findings what it gives when they are not there at all", () => {
+    fc.assert(
+      fc.property(networkWithEvidence(10), fc.integer({ min: 0, max: 1023 }), ({ network, evidence }, picked) => {
+        const gone = new Set(evidence.positive.filter((_, place) => (picked >> place) & 1));
+        const fewer = { ...evidence, positive: evidence.positive.filter((symptom) => !gone.has(symptom)) };
+        const [quick] = posteriorsWithout(network, evidence, [gone]).without;
+        posteriors(network, fewer).marginal.forEach((value, fault) => expect(quick![fault]).toBeCloseTo(value, 9));
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it("leaves a doubtful finding out the same way, however doubtful it was", () => {
+    const network = {
+      prior: Float64Array.of(0.1, 0.2, 0.05),
+      leak: Float64Array.of(0.02, 0.05),
+      links: [
+        [
+          { fault: 0, strength: 0.8 },
+          { fault: 1, strength: 0.4 },
+        ],
+        [
+          { fault: 1, strength: 0.7 },
+          { fault: 2, strength: 0.9 },
+        ],
+      ],
+    };
+    const doubtful = [{ symptom: 1, ifTrue: 0.7, ifFalse: 0.2 }];
+    const [quick] = posteriorsWithout(network, { positive: [0], negative: [], doubtful }, [new Set([1])]).without;
+    const { marginal } = posteriors(network, { positive: [0], negative: [] });
+    expect([...quick!]).toEqual([...marginal].map((value) => expect.closeTo(value, 12)));
   });
 
   it("gives the same whatever the order of the evidence", () => {

@@ -72,7 +72,7 @@ describe("availableChecks", () => {
     const bare = { ...everything, tools: new Set<string>(), spares: new Set<string>() };
     const { missing } = availableChecks(library.checks, bare);
     const spare = missing.find(({ check }) => check.id === "spare-video-transmitter")!;
-    expect(spare.missing).toEqual(["soldering iron", "spare: video_transmitter"]);
+    expect(spare.missing).toEqual([{ tool: "soldering iron" }, { spare: "video_transmitter" }]);
     for (const { check } of missing) expect(idsOf(bare)).not.toContain(check.id);
   });
 });

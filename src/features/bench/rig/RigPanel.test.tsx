@@ -109,7 +109,14 @@ describe("RigPanel", () => {
   });
 
   it("while it is live shows the stop, what cuts by itself and the step, and nothing that could be set", async () => {
-    const status = { runId: 3, state: "running" as const, stepIndex: 1, sampleCount: 9, cut: null };
+    const status = {
+      runId: 3,
+      state: "running" as const,
+      stepIndex: 1,
+      longestSilenceMs: 100,
+      sampleCount: 9,
+      cut: null,
+    };
     await show(FULL, { live: { phase: "running", status } });
     expect(screen.queryByText("what is set before a run")).toBeNull();
     expect(

@@ -13,6 +13,7 @@ const calls = jest.mocked(rigCalls);
 const status = (state: RunStatus["state"], more: Partial<RunStatus> = {}): RunStatus => ({
   runId: 7,
   state,
+  longestSilenceMs: 100,
   stepIndex: 0,
   sampleCount: 0,
   cut: null,

@@ -21,7 +21,7 @@ interface Props {
 /** What can be done with a run that is over: play it again, look at a stretch of it, write a remark, take it away as a file. */
 export function RunTools({ assessed, range, onRange, replay, mayEdit, onNoted }: Props) {
   const { run, lengthS, notes } = assessed;
-  const { run: note, isBusy, failure, reload } = useVerb(noteRunAction, { changesPage: false });
+  const { run: note, isBusy, failure, reload } = useVerb(noteRunAction);
   const [atS, setAtS] = useState<number | null>(null);
   const [text, setText] = useState("");
   const asked = `from=${range.fromS ?? ""}&to=${range.toS ?? ""}`;

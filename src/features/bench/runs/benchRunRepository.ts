@@ -1,8 +1,8 @@
 import "server-only";
 import { type ResultSetHeader, type RowDataPacket } from "mysql2/promise";
 import * as v from "valibot";
-import { joinSeries, type Series } from "@/core/series/series";
-import { type ChunkColumn, decodeChunk } from "@/core/series/chunkCodec";
+import { type StoredChunk } from "@/core/bench/run/workOutRun";
+import { type ChunkColumn } from "@/core/series/chunkCodec";
 import { type CutCause, ProfileSchema, RunLimitsSchema } from "@/rigs/runProtocol";
 import { type Db } from "@/server/db";
 import { NotFoundError } from "@/server/errors";
@@ -123,14 +123,14 @@ const LIST_CHUNKS = `
    WHERE run_id = ?
    ORDER BY seq`;
 
-/** All samples of a run, oldest first. */
-export async function listSamples(db: Db, runId: number): Promise<Series> {
+/** The samples of a run as they are stored, oldest first: they are unpacked in the worker pool. */
+export async function listChunks(db: Db, runId: number): Promise<StoredChunk[]> {
   const [rows] = await db.execute<RowDataPacket[]>(LIST_CHUNKS, [runId]);
-  return joinSeries(
-    rows.map(({ data, columns_json, sample_count }) =>
-      decodeChunk(data as Buffer, JSON.parse(columns_json as string) as ChunkColumn[], sample_count as number),
-    ),
-  );
+  return rows.map(({ data, columns_json, sample_count }) => ({
+    data: new Uint8Array(data as Buffer), // of its own: a view would take the whole packet along to the worker
+    columns: JSON.parse(columns_json as string) as ChunkColumn[],
+    sampleCount: sample_count as number,
+  }));
 }
 
 function toRun(row: RunRow): BenchRun {

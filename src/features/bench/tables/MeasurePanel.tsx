@@ -11,7 +11,8 @@ import { exampleReadings } from "./exampleReadings";
 import { EstimateTable } from "../verdict/EstimateTable";
 import { MeasuredResult } from "../verdict/MeasuredResult";
 import { type RunOptions } from "../runs/benchRun";
-import { MEASUREMENT_NAMES, measureText } from "./measureText";
+import { judgeTable } from "@/core/bench/measure/judgeTable";
+import { MEASUREMENT_NAMES } from "./measureText";
 import { OPTION_FIELDS } from "./optionFields";
 import { reduceRecording } from "./reduceRecording";
 import { OptionInput } from "../rig/RunSetup";
@@ -60,7 +61,7 @@ export function MeasurePanel(props: { target: { jobId: number; version: number }
   const [options, setOptions] = useState<RunOptions>({ capacityMah: 1500, ...props.options });
   const [isKept, setKept] = useState(false);
   const text = texts[kind] ?? "";
-  const result = useMemo(() => (text.trim() ? measureText(text, kind, options) : null), [text, kind, options]);
+  const result = useMemo(() => (text.trim() ? judgeTable(text, kind, options) : null), [text, kind, options]);
   const change = (next: string) => {
     setTexts({ ...texts, [kind]: next });
     setKept(false);

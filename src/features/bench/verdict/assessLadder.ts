@@ -1,10 +1,12 @@
 import "server-only";
 import { judgeLadder, type LadderVerdict } from "@/core/bench/overVoltLadder";
-import { type StepDraw, summariseSweep } from "@/core/bench/run/summariseSweep";
+import { type StepDraw } from "@/core/bench/run/summariseSweep";
+import { type RunToWorkOut } from "@/core/bench/run/workOutRun";
 import { type RatedPart } from "@/core/bench/weakestInLine";
 import { type Db } from "@/server/db";
+import { runTask } from "@/server/workers/workerPool";
 import { type BenchRun, type RunOptions } from "../runs/benchRun";
-import { listRunsOfKind, listSamples } from "../runs/benchRunRepository";
+import { listChunks, listRunsOfKind } from "../runs/benchRunRepository";
 
 const plateauOf = (steps: readonly StepDraw[]) => steps.find(({ role }) => role === "plateau") ?? null;
 
@@ -53,7 +55,14 @@ async function rungsBelow(
   const rungs: (StepDraw | null)[] = [];
   for (let place = 0; place < (rung ?? 0); place++) {
     const below = before.find(({ options }) => options.rung === place);
-    rungs.push(below ? plateauOf(summariseSweep(await listSamples(db, below.id), below.profile)) : null);
+    rungs.push(
+      below ? plateauOf((await runTask("workOutRun", toWorkOut(below, await listChunks(db, below.id)))).steps) : null,
+    );
   }
   return rungs;
+}
+
+/** A whole run, for its steps alone. */
+function toWorkOut({ kind, profile, options }: BenchRun, chunks: RunToWorkOut["chunks"]): RunToWorkOut {
+  return { kind, profile, options, chunks, fromS: null, toS: null, past: {} };
 }

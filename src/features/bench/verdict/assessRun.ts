@@ -3,16 +3,16 @@ import { densityOfDay } from "@/core/bench/airDensity";
 import { judgePowerDraw, type PowerDrawVerdict } from "@/core/bench/judgePowerDraw";
 import { type Measured } from "@/core/bench/measure/measured.types";
 import { type LadderVerdict } from "@/core/bench/overVoltLadder";
-import { pointsOf, type SeriesPoints } from "@/core/series/pointsOf";
-import { judgeRun } from "@/core/bench/run/judgeRun";
-import { cutToRange, sampleCount } from "@/core/series/series";
-import { type StepDraw, summariseSweep } from "@/core/bench/run/summariseSweep";
+import { type SeriesPoints } from "@/core/series/pointsOf";
+import { type RunToWorkOut, type WorkedOutRun } from "@/core/bench/run/workOutRun";
+import { type StepDraw } from "@/core/bench/run/summariseSweep";
 import { getCraft } from "@/features/craft/craftRepository";
 import { listFittedParts } from "@/features/craft/fittedPartRepository";
 import { type Db } from "@/server/db";
+import { runTask } from "@/server/workers/workerPool";
 import { assessLadder } from "./assessLadder";
 import { type BenchRun } from "../runs/benchRun";
-import { getRun, listSamples } from "../runs/benchRunRepository";
+import { getRun, listChunks } from "../runs/benchRunRepository";
 import { linePartsOf } from "../rig/lineParts";
 import { type BaselinedPart } from "./baselinedPart";
 import { type PartFacts } from "./partBaselineRepository";
@@ -62,42 +62,50 @@ export async function assessRun(
 ): Promise<{ assessed: AssessedRun; facts: ReadonlyMap<string, PartFacts[BaselinedPart]> }> {
   const run = await getRun(db, runId);
   const craft = await getCraft(db, run.craftId);
-  const whole = await listSamples(db, runId);
   const parts = linePartsOf(craft, await listFittedParts(db, run.craftId));
-  const series = cutToRange(whole, range.fromS ?? 0, range.toS ?? Infinity);
-  const steps = summariseSweep(series, run.profile);
+  const { past, hasBaseline } = await pastOfRun(db, run);
+  const worked = await workOut(db, run, range, { motorCount: craft.motorCount, ...past });
+  const { steps, judged } = worked;
   const isPower = run.kind === "power-draw";
   const baseline =
     !isPower || craft.baselineRunId === null || craft.baselineRunId === runId
       ? null
       : await loadBaseline(db, craft.baselineRunId);
-  const { past, hasBaseline } = await pastOfRun(db, run);
-  const judged = judgeRun(run.kind, series, run.profile, run.options, { motorCount: craft.motorCount, ...past });
   const { facts: motors, servo, esc, ...measured } = judged.measured ?? {};
   const part = servo ?? esc;
   return {
     facts: motors ?? new Map(part && run.options.position ? [[run.options.position, part]] : []),
     assessed: {
       run,
-      sampleCount: sampleCount(whole),
-      lengthS: whole.time?.at(-1) ?? 0,
-      points: pointsOf(series),
+      sampleCount: worked.sampleCount,
+      lengthS: worked.lengthS,
+      points: worked.points,
       steps,
       verdict: isPower ? judgePowerDraw(steps, baseline?.steps ?? [], parts, densityRatio(baseline?.run, run)) : null,
       ladder: run.kind === "ladder" ? await assessLadder(db, run, steps, parts) : null,
       measured: judged.measured ? (measured as Measured) : null,
       problem: judged.problem,
-      baseline: baseline && { runId: baseline.run.id, points: pointsOf(baseline.series) },
+      baseline: baseline && { runId: baseline.run.id, points: baseline.points },
       notes: await listRunNotes(db, runId),
       hasPartBaseline: hasBaseline,
     },
   };
 }
 
+/** Unpacks and works out a run's samples, in the worker pool. */
+export async function workOut(
+  db: Db,
+  { id, kind, profile, options }: BenchRun,
+  { fromS, toS }: RunRange = WHOLE,
+  past: RunToWorkOut["past"] = {},
+): Promise<WorkedOutRun> {
+  return runTask("workOutRun", { kind, profile, options, chunks: await listChunks(db, id), fromS, toS, past });
+}
+
 async function loadBaseline(db: Db, runId: number) {
   const run = await getRun(db, runId);
-  const series = await listSamples(db, runId);
-  return { run, series, steps: summariseSweep(series, run.profile) };
+  const { steps, points } = await workOut(db, run);
+  return { run, steps, points };
 }
 
 /** Both days' air must be known, or the air is left out of the comparison. */

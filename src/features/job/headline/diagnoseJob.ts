@@ -1,15 +1,60 @@
 import "server-only";
-import { type Diagnosis } from "@/core/diagnosis/diagnoseCase";
+import { type Diagnosis, type DiagnosisCase } from "@/core/diagnosis/diagnoseCase";
+import { getLibraryRevision } from "@/features/faultLibrary/currentLibrary";
 import { type Knowledge, getKnowledge } from "@/features/faultLibrary/getKnowledge";
 import { type Db } from "@/server/db";
+import { OverBudgetError, runTask } from "@/server/workers/workerPool";
 import { type JobFacts } from "../bays/bayManifest";
-import { diagnosisOf } from "./diagnosisOf";
+import { countedFindings } from "../events/findings";
 
-/** Weighs a job's findings with what the shop knows now. */
+/** The newest answers, by all that went into them: the headline of a verb and the page after it weigh a case once. */
+const answers = new Map<string, Promise<Diagnosis>>();
+const KEPT = 100;
+
+/**
+ * Weighs a job's findings with what the shop knows now, in the worker pool. Beyond its time the approximation answers.
+ *
+ * @throws {AppError} `busy`
+ */
 export async function diagnoseJob(
   db: Db,
-  { job, craft, findings }: Pick<JobFacts, "job" | "craft" | "findings">,
+  { job, craft, findings, library }: Pick<JobFacts, "job" | "craft" | "findings" | "library">,
   known?: Knowledge,
 ): Promise<Diagnosis> {
-  return diagnosisOf(job, craft.kind, findings, known ?? (await getKnowledge(db, craft)));
+  const { revision, workshop, learned, prices } = known ?? (await getKnowledge(db, craft));
+  const diagnosisCase: DiagnosisCase = {
+    context: { craftKind: craft.kind, phase: job.phase, history: job.history },
+    findings: countedFindings(findings, library),
+    workshop,
+    learned,
+    prices,
+  };
+  const key = JSON.stringify([revision, diagnosisCase, [...workshop.tools], [...workshop.spares]]);
+  const before = answers.get(key);
+  if (before) return before;
+  const answer = diagnose(db, revision, diagnosisCase);
+  answers.set(key, answer);
+  if (answers.size > KEPT) answers.delete(answers.keys().next().value!);
+  answer.catch(() => answers.delete(key)); // a failure is no answer
+  return answer;
+}
+
+/** Largest group of symptoms weighed exactly once the usual way took too long. */
+const HURRIED = 6;
+
+async function diagnose(db: Db, revision: number, diagnosisCase: DiagnosisCase): Promise<Diagnosis> {
+  const ask = async (maxExact?: number): Promise<Diagnosis> => {
+    const quick = await runTask("diagnose", { revision, edited: null, diagnosisCase, maxExact });
+    if (quick.isKnown) return quick.diagnosis;
+    const { edited } = await getLibraryRevision(db, revision);
+    const answer = await runTask("diagnose", { revision, edited, diagnosisCase, maxExact });
+    if (!answer.isKnown) throw new Error(`The worker did not take revision ${revision} of the library.`);
+    return answer.diagnosis;
+  };
+  try {
+    return await ask();
+  } catch (error) {
+    if (error instanceof OverBudgetError) return ask(HURRIED);
+    throw error;
+  }
 }

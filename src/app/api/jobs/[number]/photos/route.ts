@@ -1,4 +1,5 @@
 import { requestContext } from "@/server/verbs/currentPerson";
+import { requireSameOrigin } from "@/server/verbs/sameOrigin";
 import { routeFailure } from "@/server/verbs/routeFailure";
 import { addPhoto } from "@/features/receive/addPhoto";
 import { MAX_PHOTO_BYTES } from "@/features/receive/pictureType";
@@ -10,6 +11,7 @@ const FORM_OVERHEAD_BYTES = 100_000;
 /** Takes one photo as multipart form data. */
 export async function POST(request: Request, { params }: { params: Promise<{ number: string }> }) {
   try {
+    requireSameOrigin(request);
     const context = await requestContext();
     const { number } = await params;
     if (!/^\d{1,9}$/.test(number)) throw new NotFoundError(`Job ${number}`);

@@ -1,0 +1,96 @@
+import "server-only";
+import path from "node:path";
+import { pathToFileURL } from "node:url";
+import { Piscina } from "piscina";
+import { type TaskCall, type TaskName, type Tasks } from "@/workers/server/tasks";
+import { AppError } from "../errors";
+import { log } from "../log";
+
+/*
+ * The web process carries the dead man's beat of a running test, so nothing heavy runs in it: it runs here, on threads that
+ * yield to the web process and to the rig agent.
+ */
+
+/** Built by the build command, run from the project's folder. */
+const WORKER_FILE = path.resolve("dist/server.worker.mjs");
+/** Two threads: a long import does not hold up a diagnosis. */
+const THREADS = 2;
+/** A thread gives way to web process and rig agent where the machine has no core to spare. */
+const NICE = 10;
+/** Longer than this, nobody waits in line: they are told how long it would be. */
+const LONGEST_WAIT_MS = 10_000;
+/** How long each task may take, and what is assumed before it was ever measured. */
+const BUDGET_MS: Readonly<Record<TaskName, number>> = {
+  diagnose: 3_000,
+  judgeTable: 20_000,
+  readRun: 60_000,
+  workOutRun: 30_000,
+  writeRun: 60_000,
+  drawPdf: 20_000,
+};
+const ASSUMED_MS = 300;
+
+/** A task took longer than it may; the caller says what that means, or lets it reach the person. */
+export class OverBudgetError extends AppError {
+  constructor(task: TaskName) {
+    super("too_slow", `This took longer than ${BUDGET_MS[task] / 1000} s and was stopped. Try it with less at once.`);
+    this.name = "OverBudgetError";
+  }
+}
+
+interface Workers {
+  pool: Piscina;
+  /** Mean run time of the last tasks, in ms: what a place in the line costs. */
+  usualMs: number;
+}
+
+const SLOT = Symbol.for("pitstopa.workers");
+const slots = globalThis as { [SLOT]?: Workers };
+
+function workers(): Workers {
+  return (slots[SLOT] ??= {
+    pool: new Piscina({
+      filename: pathToFileURL(WORKER_FILE).href,
+      minThreads: 1,
+      maxThreads: THREADS,
+      idleTimeout: 60_000,
+      niceIncrement: NICE,
+    }),
+    usualMs: ASSUMED_MS,
+  });
+}
+
+/**
+ * Runs a task on a thread of the pool, within its time.
+ *
+ * @throws {AppError} `busy` with the wait in seconds when too much stands in line; {OverBudgetError}
+ */
+export async function runTask<Name extends TaskName>(
+  task: Name,
+  input: Parameters<Tasks[Name]>[0],
+): Promise<Awaited<ReturnType<Tasks[Name]>>> {
+  const own = workers();
+  const waitMs = (own.pool.queueSize * own.usualMs) / THREADS;
+  if (waitMs > LONGEST_WAIT_MS)
+    throw new AppError("busy", `The shop's computer is busy: about ${Math.ceil(waitMs / 1000)} s. Try again then.`);
+  const startedMs = performance.now();
+  const call: TaskCall = { task, input };
+  try {
+    return (await own.pool.run(call, { signal: AbortSignal.timeout(BUDGET_MS[task]) })) as Awaited<
+      ReturnType<Tasks[Name]>
+    >;
+  } catch (error) {
+    if (!(error instanceof Error) || !["AbortError", "TimeoutError"].includes(error.name)) throw error;
+    log.warn({ task }, "task stopped: over its budget");
+    throw new OverBudgetError(task);
+  } finally {
+    own.usualMs += 0.2 * (performance.now() - startedMs - own.usualMs);
+  }
+}
+
+/** Ends the threads, for processes that are done. */
+export async function stopWorkers(): Promise<void> {
+  const own = slots[SLOT];
+  delete slots[SLOT];
+  await own?.pool.destroy();
+}

@@ -1,0 +1,43 @@
+import { type Diagnosis, diagnoseCase, type DiagnosisCase } from "../../core/diagnosis/diagnoseCase";
+import { withGeneratedChecks } from "../../core/diagnosis/library/generateChecks";
+import { type Library } from "../../core/diagnosis/library/library.types";
+import { shippedLibrary } from "../../core/diagnosis/shippedLibrary";
+
+/** A case, with the library it is weighed with: named by its revision, sent along only when the worker lacks it. */
+export interface DiagnoseInput {
+  revision: number;
+  /** As it is edited, without generated checks; null when the worker should have it from before. */
+  edited: Library | null;
+  /** Most symptoms of one group that are weighed exactly. */
+  maxExact?: number;
+  diagnosisCase: DiagnosisCase;
+}
+
+/** The diagnosis, or that the library must be sent along. */
+export type DiagnoseOutput = { isKnown: false } | { isKnown: true; diagnosis: Diagnosis };
+
+/** Checks and missing checks that anybody looks at; the rest would only be copied from thread to thread. */
+const CHECKS_SENT = 24;
+const LIBRARIES_KEPT = 4;
+
+const libraries = new Map<number, Library>([[0, withGeneratedChecks(shippedLibrary)]]);
+
+/** Weighs a case in the server's pool. */
+export function diagnoseTask({ revision, edited, maxExact, diagnosisCase }: DiagnoseInput): DiagnoseOutput {
+  if (edited && !libraries.has(revision)) {
+    const oldest = [...libraries.keys()].find((key) => key !== 0);
+    if (libraries.size > LIBRARIES_KEPT && oldest !== undefined) libraries.delete(oldest);
+    libraries.set(revision, withGeneratedChecks(edited));
+  }
+  const library = libraries.get(revision);
+  if (!library) return { isKnown: false };
+  const diagnosis = diagnoseCase(library, diagnosisCase, maxExact);
+  return {
+    isKnown: true,
+    diagnosis: {
+      ...diagnosis,
+      nextChecks: diagnosis.nextChecks.slice(0, CHECKS_SENT),
+      missing: diagnosis.missing.slice(0, CHECKS_SENT),
+    },
+  };
+}

@@ -1,0 +1,42 @@
+import { judgeTable } from "../../core/bench/measure/judgeTable";
+import { type MeasurementKind, type MeasurementOptions } from "../../core/bench/measure/measureColumns";
+import { readRun } from "../../core/bench/run/readRun";
+import { writeRunFile } from "../../core/bench/run/runFile";
+import { seriesOfChunks, type StoredChunk, workOutRun } from "../../core/bench/run/workOutRun";
+import { cutToRange } from "../../core/series/series";
+import { diagnoseTask } from "./diagnoseTask";
+import { drawPdf } from "./drawPdf";
+
+/** A stored run to be written as a file, or a stretch of it. */
+interface RunToWrite {
+  head: Parameters<typeof writeRunFile>[0];
+  chunks: readonly StoredChunk[];
+  fromS: number;
+  toS: number;
+  remarks: readonly string[];
+}
+
+/**
+ * What the server's worker pool does, by name. Each takes and gives plain data. A failure that the person can mend is a value:
+ * an error that crosses a thread keeps its message and loses its class.
+ */
+export const TASKS = {
+  diagnose: diagnoseTask,
+  judgeTable: (table: { text: string; kind: MeasurementKind; options: MeasurementOptions }) =>
+    judgeTable(table.text, table.kind, table.options),
+  readRun,
+  workOutRun,
+  writeRun: ({ head, chunks, fromS, toS, remarks }: RunToWrite) =>
+    writeRunFile(head, cutToRange(seriesOfChunks(chunks), fromS, toS), remarks),
+  drawPdf,
+} as const;
+
+/** The tasks with what they take and give. */
+export type Tasks = typeof TASKS;
+export type TaskName = keyof Tasks;
+
+/** What a worker is sent. */
+export interface TaskCall {
+  task: TaskName;
+  input: unknown;
+}
