@@ -10,7 +10,7 @@ import { startStack } from "./lib/stack.mjs";
 await runMain(async () => {
   const first = Number(process.env.PITSTOPA_PORT ?? 4600);
   const simulated = Array.from({ length: SIMULATED_COUNT }, (_, at) => first + 11 + at);
-  const ports = { web: first, database: first + 6, rig: first + 10, simulated };
+  const ports = { web: first, inner: first + 1, database: first + 6, rig: first + 10, simulated };
   for (const [what, taken] of Object.entries(ports)) {
     if (what === "database" && process.env.DATABASE_URL) continue;
     for (const port of [taken].flat()) await requireFreePort(port, what, "PITSTOPA_PORT");

@@ -13,6 +13,7 @@ import { secretsOf } from "./lib/stack.mjs";
 const state = join(root, ".pitstopa-test");
 const bin = (name) => join(root, "node_modules", ".bin", name);
 const totals = { passed: 0, failed: 0 };
+const times = [];
 
 /** Runs one step and counts it: the tests inside it when it reports them, else the step itself. */
 async function step(title, command, args, { env, counted } = {}) {
@@ -24,14 +25,17 @@ async function step(title, command, args, { env, counted } = {}) {
   totals.failed += counts?.failed ?? (code === 0 ? 0 : 1);
   if (code !== 0 && counts?.failed === 0) totals.failed += 1; // it failed without a failing test
   if (code !== 0 && !counted) say(output);
-  say(`${code === 0 ? "ok" : "FAILED"}, ${((Date.now() - startedMs) / 1000).toFixed(1)} s`);
+  const seconds = (Date.now() - startedMs) / 1000;
+  times.push([title, seconds]);
+  say(`${code === 0 ? "ok" : "FAILED"}, ${seconds.toFixed(1)} s`);
 }
 
-/** Runs Jest on one project and reads its counts. */
-function jest(project, env) {
-  const report = join(state, `jest-${project}.json`);
+/** Runs Jest on some projects, two files at a time, and reads its counts. */
+function jest(projects, { title, env }) {
+  const report = join(state, `jest-${projects[0]}.json`);
   rmSync(report, { force: true });
-  return step(`${project} tests`, bin("jest"), ["--selectProjects", project, "--json", `--outputFile=${report}`], {
+  const args = ["--selectProjects", ...projects, "--maxWorkers=2", "--json", `--outputFile=${report}`];
+  return step(title, bin("jest"), args, {
     env,
     counted: () => {
       try {
@@ -52,14 +56,26 @@ function playwright(env) {
     env: { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
     counted: () => {
       try {
-        const { stats } = JSON.parse(readFileSync(report, "utf8"));
-        if (stats.flaky > 0) say(`${stats.flaky} passed only when run again`);
+        const { stats, suites } = JSON.parse(readFileSync(report, "utf8"));
+        for (const { title, why } of standstills(suites)) say(`run again, for ${why}: ${title}`);
         return { passed: stats.expected + stats.flaky, failed: stats.unexpected + stats.skipped };
       } catch {
         return { passed: 0, failed: 1 };
       }
     },
   });
+}
+
+/** Tests of a Playwright report that failed while the machine was measured to stand still, with what was measured. */
+function standstills(suites) {
+  return suites.flatMap(({ specs = [], suites: inner = [] }) => [
+    ...specs.flatMap(({ title, tests }) =>
+      tests.flatMap(({ annotations }) =>
+        annotations.filter(({ type }) => type === "standstill").map(({ description }) => ({ title, why: description })),
+      ),
+    ),
+    ...standstills(inner),
+  ]);
 }
 
 await runMain(async () => {
@@ -74,18 +90,19 @@ await runMain(async () => {
   await step("format", bin("prettier"), ["--check", "--log-level", "warn", "."]);
   await step("boundaries", bin("depcruise"), ["src", "--config", ".dependency-cruiser.cjs"]);
   await step("dead code", bin("knip"), []);
-  await jest("unit");
-  await jest("pages");
+  await jest(["unit", "pages"], { title: "unit and page tests" });
+  await jest(["simulation"], { title: "simulation, a few seeds of it" });
   await buildProcesses();
   const database = await startMariadb(state, await freePort(), secrets.database);
   try {
-    await jest("integration", { DATABASE_URL: database.url });
+    await jest(["integration"], { title: "integration tests", env: { DATABASE_URL: database.url } });
   } finally {
     await database.stop();
   }
   await ensureBuild(".next-test");
   await playwright({ PITSTOPA_DIST_DIR: ".next-test" });
-  say(`\n${Math.round((Date.now() - startedMs) / 1000)} s in all`);
+  say(`\n${times.map(([title, seconds]) => `${title} ${Math.round(seconds)} s`).join(", ")}`);
+  say(`${Math.round((Date.now() - startedMs) / 1000)} s in all, the build among it`);
   say(`${totals.passed} passed, ${totals.failed} failed`);
   process.exitCode = totals.failed > 0 ? 1 : 0;
 });

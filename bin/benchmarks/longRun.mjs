@@ -22,7 +22,7 @@ const LONG_FRAME_MS = 50;
 const INSTRUMENTS = ["Throttle box", "Wattmeter", "Thrust stand", "Thermometer"];
 
 /**
- * A long run of all channels, driven from a real page: its memory and frames, what is stored when the web process is killed in
+ * A long run of all channels, driven from a real page: its memory and frames, what is stored when the shop's door is shut in
  * the middle, and what is lost when the agent is killed at the end.
  */
 export async function measureLongRun({ url, env, stack }) {
@@ -48,10 +48,11 @@ export async function measureLongRun({ url, env, stack }) {
     await reportHeap(page, await page.context().newCDPSession(page), bench);
     const first = await runFor(page, bench, HALF_MS);
     const seenBefore = await seenSeconds(page);
-    stack.children.web.kill("SIGKILL");
+    stack.children.door.removeAllListeners("exit");
+    stack.children.door.kill("SIGKILL");
     await new Promise((resolve) => setTimeout(resolve, 2500));
-    const afterWeb = await newestRun(ask);
-    await stack.startWeb();
+    const afterDoor = await newestRun(ask);
+    await stack.startDoor();
     const second = await runFor(page, bench, HALF_MS);
     const seen = await seenSeconds(page);
     stack.children.rig.removeAllListeners("exit");
@@ -61,7 +62,7 @@ export async function measureLongRun({ url, env, stack }) {
 
     const halfS = HALF_MS / 1000;
     for (const [name, { lastS, cutCause, cutDetail }] of [
-      ["first", afterWeb],
+      ["first", afterDoor],
       ["second", afterAgent],
     ])
       reportFigure(
@@ -73,19 +74,19 @@ export async function measureLongRun({ url, env, stack }) {
           atLeast: true,
         },
       );
-    say(`             samples kept in all: ${afterWeb.samples + afterAgent.samples}`);
-    say(`             channels recorded: ${afterWeb.channels.length} (${afterWeb.channels.join(", ")})`);
-    reportFigure("samples a second that were kept", afterWeb.samples / afterWeb.lastS, "", 0.97 * RATE_HZ, {
+    say(`             samples kept in all: ${afterDoor.samples + afterAgent.samples}`);
+    say(`             channels recorded: ${afterDoor.channels.length} (${afterDoor.channels.join(", ")})`);
+    reportFigure("samples a second that were kept", afterDoor.samples / afterDoor.lastS, "", 0.97 * RATE_HZ, {
       atLeast: true,
     });
     reportFrames([first, second], machine);
     reportFigure(
-      "web killed: samples missing before the cut",
-      afterWeb.cutAtS - afterWeb.lastS,
+      "door shut: samples missing before the cut",
+      afterDoor.cutAtS - afterDoor.lastS,
       "s",
       1 / RATE_HZ + 0.02,
     );
-    say(`             the page had seen ${seenBefore.toFixed(1)} s, stored are ${afterWeb.lastS.toFixed(2)} s`);
+    say(`             the page had seen ${seenBefore.toFixed(1)} s, stored are ${afterDoor.lastS.toFixed(2)} s`);
     reportFigure("agent killed: lost of what the page had seen", Math.max(0, seen - afterAgent.lastS), "s", 1);
     say(`             throttle after the agent's death: ${await throttleOf(env)}`);
   } finally {

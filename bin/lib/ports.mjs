@@ -42,6 +42,8 @@ export async function waitForHttp(url, seconds, isAlive = () => true) {
 
 /** A free port for each part of a shop. */
 export async function freePorts() {
-  const [web, database, rig, ...simulated] = await Promise.all(Array.from({ length: 3 + SIMULATED_COUNT }, freePort));
-  return { web, database, rig, simulated };
+  const [web, inner, database, rig, ...simulated] = await Promise.all(
+    Array.from({ length: 4 + SIMULATED_COUNT }, freePort),
+  );
+  return { web, inner, database, rig, simulated };
 }

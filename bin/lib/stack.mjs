@@ -26,7 +26,7 @@ export function secretsOf(folder) {
  * Starts everything a shop needs on this machine: database, migrations, demo data (once), simulated bench, rig agent, web.
  *
  * @param options.folder - State folder.
- * @param options.ports - web, database, rig, and a list of those of the simulated bench, in the order of SIMULATED_INSTRUMENTS.
+ * @param options.ports - web (the address that browsers know), inner (where the web process listens), database, rig, and a list of those of the simulated bench, in the order of SIMULATED_INSTRUMENTS.
  * @param options.demo - Loads the demo shop into an empty database and shows its sign-ins.
  * @param options.onExit - Called with name and code when a part ends by itself.
  * @returns The environment, the parts, and `stop`.
@@ -46,6 +46,8 @@ export async function startStack({ folder, ports, demo, distDir = ".next", onExi
     RIG_URL: `http://127.0.0.1:${ports.rig}`,
     RIG_PORT: String(ports.rig),
     RIG_SIMULATED: ports.simulated.join(","),
+    DOOR_PORT: String(ports.web),
+    WEB_PORT: String(ports.inner),
     PITSTOPA_DEMO: demo ? "1" : "",
     PITSTOPA_DIST_DIR: distDir,
     NODE_ENV: "production",
@@ -62,6 +64,7 @@ export async function startStack({ folder, ports, demo, distDir = ".next", onExi
   };
   const stop = async () => {
     stopping = true;
+    await stopChild(children.door);
     await stopChild(children.web);
     await stopChild(children.rig);
     await stopChild(children.bench);
@@ -74,10 +77,15 @@ export async function startStack({ folder, ports, demo, distDir = ".next", onExi
       "-H",
       "127.0.0.1",
       "-p",
-      String(ports.web),
+      String(ports.inner),
     ]);
-    const isUp = await waitForHttp(`http://127.0.0.1:${ports.web}/api/health`, 40, () => web.exitCode === null);
+    const isUp = await waitForHttp(`http://127.0.0.1:${ports.inner}/api/health`, 40, () => web.exitCode === null);
     if (!isUp) throw new SetupError(`The web server did not start; see ${join(folder, "web.log")}.`);
+  };
+  const startDoor = async () => {
+    const door = start("door", [join(root, "dist/door.mjs")]);
+    const isOpen = await waitForHttp(`http://127.0.0.1:${ports.web}/api/health`, 20, () => door.exitCode === null);
+    if (!isOpen) throw new SetupError(`The shop's door did not open; see ${join(folder, "door.log")}.`);
   };
   try {
     await need("Migrating the database", process.execPath, [join(root, "dist/migrateDatabase.mjs")], { env });
@@ -85,6 +93,7 @@ export async function startStack({ folder, ports, demo, distDir = ".next", onExi
     start("bench", [join(root, "dist/simulatedBench.mjs")]);
     start("rig", [join(root, "dist/rigAgent.mjs")]);
     await startWeb();
+    await startDoor();
   } catch (error) {
     await stop();
     throw error;
@@ -93,6 +102,7 @@ export async function startStack({ folder, ports, demo, distDir = ".next", onExi
     env,
     children,
     startWeb,
+    startDoor,
     stopDatabase: () => database.stop(),
     startDatabase: async () => void (database = await openDatabase()),
     stop,

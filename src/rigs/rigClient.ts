@@ -48,6 +48,9 @@ export function rigClient(url: string, token: string) {
     start: (runId: number, operatorToken: string) => call<RunStatus>("POST", "/start", { runId, operatorToken }),
     beat: (runId: number, operatorToken: string, since: number, pushed: readonly PushedReadings[] = []) =>
       call<BeatAnswer>("POST", "/beat", { runId, operatorToken, since, pushed }),
-    stop: (runId: number) => call<RunStatus>("POST", "/stop", { runId }),
+    /** @param operatorToken - Given by the page that armed the run, which is known by it; without it, anybody's stop. */
+    stop: (runId: number, operatorToken?: string) => call<RunStatus>("POST", "/stop", { runId, operatorToken }),
   };
 }
+
+export type RigClient = ReturnType<typeof rigClient>;

@@ -136,4 +136,4 @@ export const BeatRequest = v.object({
   since: v.pipe(v.number(), v.integer(), v.minValue(0)),
   pushed,
 });
-export const StopRequest = v.object({ runId });
+export const StopRequest = v.object({ runId, operatorToken: v.optional(operatorToken) });

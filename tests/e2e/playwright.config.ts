@@ -11,8 +11,9 @@ export default defineConfig({
   outputDir: path.join(state, "e2e-results"),
   workers: 1,
   fullyParallel: false,
-  // A machine that stands still for 0.4 s loses the operator's page, and the rig cuts, as it must: such a test is run again.
-  retries: 2,
+  // A machine that stands still for 0.4 s loses the operator's page, and the rig cuts, as it must. Only such a test is run again,
+  // once: see `standstill` in shop.ts.
+  retries: 1,
   timeout: 90_000,
   expect: { timeout: 10_000 },
   reporter: [["list"], ["json"]],

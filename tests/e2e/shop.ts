@@ -1,3 +1,5 @@
+import { existsSync, mkdirSync, writeFileSync } from "node:fs";
+import path from "node:path";
 import { type Page, test as base, expect } from "@playwright/test";
 import { createConnection, type RowDataPacket } from "mysql2/promise";
 import { ScpiConnection } from "../../src/rigs/scpi/ScpiConnection";
@@ -10,9 +12,35 @@ export const PEOPLE = {
   wim: "paper-stub-1",
 } as const;
 
-/** Addresses outside the shop that a page asked for; there must be none. */
-export const test = base.extend<{ strangers: string[] }>({
+/** A machine that stood still for longer than this may have cut a run that was well: the rig must cut then. */
+const STANDSTILL_MS = 150;
+
+/**
+ * `strangers`: addresses outside the shop that a page asked for; there must be none. `standstill`: a failed test is failed,
+ * unless this machine was measured to stand still meanwhile; then it is run again once, and said so.
+ */
+export const test = base.extend<{ strangers: string[]; standstill: void }>({
   baseURL: async ({}, provide) => provide(process.env.SHOP_URL!),
+  standstill: [
+    async ({}, provide, info) => {
+      const note = path.join(info.project.outputDir, `standstill-${info.testId}.json`);
+      if (info.retry > 0 && !existsSync(note))
+        throw new Error("It failed, and the machine did not stand still: no second try.");
+      const { startMachineWatch } = await import("../../bin/lib/machineWatch.mjs");
+      const machine = startMachineWatch();
+      await provide();
+      const longestMs = Math.max(0, ...machine.sum().pauses);
+      machine.stop();
+      if (info.status === info.expectedStatus || longestMs < STANDSTILL_MS) return;
+      mkdirSync(path.dirname(note), { recursive: true });
+      writeFileSync(note, JSON.stringify({ longestMs }));
+      info.annotations.push({
+        type: "standstill",
+        description: `the machine stood still for ${Math.round(longestMs)} ms`,
+      });
+    },
+    { auto: true },
+  ],
   strangers: [
     async ({ context }, provide) => {
       const strangers: string[] = [];
@@ -124,7 +152,9 @@ export async function throttleNow(): Promise<number> {
 }
 
 /** Kills or starts a part of the shop. */
-export async function switchboard(call: "kill-web" | "start-web" | "stop-database" | "start-database"): Promise<void> {
+export async function switchboard(
+  call: `${"kill" | "start"}-${"web" | "door"}` | "stop-database" | "start-database",
+): Promise<void> {
   await fetch(`${process.env.SHOP_SWITCHBOARD}/${call}`);
 }
 
@@ -134,4 +164,14 @@ export async function query(sql: string, values: (string | number)[] = []): Prom
   const [rows] = await connection.execute<RowDataPacket[]>(sql, values);
   await connection.end();
   return rows;
+}
+
+/** Locks tables for writing, as a long report or a repair of a table would. @returns what lets them go. */
+export async function lockTables(tables: readonly string[]): Promise<() => Promise<void>> {
+  const connection = await createConnection({ uri: process.env.SHOP_DATABASE_URL!, timezone: "Z" });
+  await connection.query(`LOCK TABLES ${tables.map((table) => `${table} WRITE`).join(", ")}`);
+  return async () => {
+    await connection.query("UNLOCK TABLES");
+    await connection.end();
+  };
 }

@@ -21,6 +21,13 @@ export default async function startShop(): Promise<() => Promise<void>> {
         stack.children.web!.once("exit", done);
         stack.children.web!.kill("SIGKILL");
         break;
+      case "/kill-door":
+        stack.children.door!.once("exit", done);
+        stack.children.door!.kill("SIGKILL");
+        break;
+      case "/start-door":
+        void stack.startDoor().then(done);
+        break;
       case "/start-web":
         void stack.startWeb().then(done);
         break;

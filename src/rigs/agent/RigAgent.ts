@@ -106,12 +106,13 @@ export class RigAgent {
   }
 
   /**
-   * Stops the run in hand. Anyone may.
+   * Stops the run in hand. Anyone may whom the web process knows; who comes without it shows the run's token.
    *
    * @throws {RigRefusal}
    */
-  stop(runId: number): RunStatus {
+  stop(runId: number, operatorToken?: string): RunStatus {
     if (!this.run || this.run.runId !== runId) throw new RigRefusal("no_run", "That run is not on the rig.");
+    if (operatorToken !== undefined) this.operatedRun(runId, operatorToken);
     this.run.stop();
     return this.run.status();
   }

@@ -70,8 +70,10 @@ async function route(agent: RigAgent, call: string, body: unknown): Promise<obje
       const { runId, operatorToken, since, pushed } = v.parse(BeatRequest, body);
       return agent.beat(runId, operatorToken, since, pushed);
     }
-    case "POST /stop":
-      return agent.stop(v.parse(StopRequest, body).runId);
+    case "POST /stop": {
+      const { runId, operatorToken } = v.parse(StopRequest, body);
+      return agent.stop(runId, operatorToken);
+    }
     default:
       return null;
   }

@@ -42,7 +42,7 @@ export const rigCalls = {
   beat: (runId: number, operatorToken: string, since: number, pushed: readonly PushedReadings[] = []) =>
     call<BeatAnswer>("/api/rig/beat", { runId, operatorToken, since, pushed }),
   importRun: (request: object) => call<{ runId: number }>("/api/runs/import", request),
-  stop: (runId: number) => call<RunStatus>("/api/rig/stop", { runId }),
+  stop: (runId: number, operatorToken?: string) => call<RunStatus>("/api/rig/stop", { runId, operatorToken }),
   run: (runId: number, { fromS, toS }: RunRange = { fromS: null, toS: null }) =>
     call<AssessedRun>(`/api/runs/${runId}?from=${fromS ?? ""}&to=${toS ?? ""}`),
 };

@@ -43,5 +43,5 @@ export async function beatSweep(input: v.InferOutput<typeof BeatRequest>) {
  */
 export async function stopSweep(input: v.InferOutput<typeof StopRequest>): Promise<RunStatus> {
   await requireSession();
-  return rig().stop(input.runId).catch(toAppError);
+  return rig().stop(input.runId, input.operatorToken).catch(toAppError);
 }

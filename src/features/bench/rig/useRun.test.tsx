@@ -131,7 +131,7 @@ describe("useRun", () => {
   it("sends the stop at once, and says when it did not arrive", async () => {
     const { run } = await armed();
     act(() => run().stop());
-    expect(calls.stop).toHaveBeenCalledWith(7);
+    expect(calls.stop).toHaveBeenCalledWith(7, "token-of-this-page");
     calls.stop.mockRejectedValue(new RigFailure("The server does not answer.", false));
     await act(async () => run().stop());
     expect(run().problem).toBe("The server does not answer.");

@@ -129,8 +129,8 @@ export function useRun(onEnded: (runId: number) => void, pushed: () => PushedRea
     if (runId !== null) await attempt("running", () => rigCalls.start(runId, operatorToken), "ended");
   }, [attempt, operatorToken, runId]);
   const stop = useCallback(() => {
-    if (runId !== null) void rigCalls.stop(runId).catch((error: Error) => setProblem(error.message));
-  }, [runId]);
+    if (runId !== null) void rigCalls.stop(runId, operatorToken).catch((error: Error) => setProblem(error.message));
+  }, [runId, operatorToken]);
 
   return { phase, status, points, latest, problem, arm, start, stop };
 }

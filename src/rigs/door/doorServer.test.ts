@@ -1,0 +1,121 @@
+import http from "node:http";
+import { type AddressInfo } from "node:net";
+import { type RigClient, RigCallError } from "../rigClient";
+import { type RunStatus } from "../runProtocol";
+import { startDoor } from "./doorServer";
+
+const status: RunStatus = {
+  runId: 7,
+  state: "running",
+  stepIndex: 0,
+  sampleCount: 3,
+  longestSilenceMs: 100,
+  cut: null,
+};
+const beat = jest.fn<ReturnType<RigClient["beat"]>, Parameters<RigClient["beat"]>>();
+const stop = jest.fn<ReturnType<RigClient["stop"]>, Parameters<RigClient["stop"]>>();
+const seen: { method: string; url: string; body: string; headers: http.IncomingHttpHeaders }[] = [];
+let web: http.Server;
+let webDelayMs = 0;
+let door: Awaited<ReturnType<typeof startDoor>>;
+let url: string;
+
+beforeEach(async () => {
+  beat.mockReset().mockResolvedValue({ status, from: 0, samples: {} });
+  stop.mockReset().mockResolvedValue(status);
+  seen.length = 0;
+  webDelayMs = 0;
+  web = http.createServer((request, response) => {
+    let body = "";
+    request.on("data", (chunk) => (body += String(chunk)));
+    request.on("end", () => {
+      seen.push({ method: request.method!, url: request.url!, body, headers: request.headers });
+      setTimeout(() => {
+        response.writeHead(201, { "X-From": "web", "Set-Cookie": ["a=1", "b=2"] });
+        response.end(`web: ${body}`);
+      }, webDelayMs);
+    });
+  });
+  await new Promise<void>((resolve) => web.listen(0, "127.0.0.1", resolve));
+  door = await startDoor({
+    port: 0,
+    host: "127.0.0.1",
+    webPort: (web.address() as AddressInfo).port,
+    rig: { beat, stop },
+  });
+  url = `http://127.0.0.1:${door.port}`;
+});
+afterEach(async () => {
+  await door.close();
+  web.closeAllConnections();
+  await new Promise((resolve) => web.close(resolve));
+});
+
+const post = (path: string, body: object, headers: Record<string, string> = {}) =>
+  fetch(url + path, {
+    method: "POST",
+    headers: { "Content-Type": "application/json", ...headers },
+    body: JSON.stringify(body),
+  });
+const token = { runId: 7, operatorToken: "token-of-this-page" };
+
+describe("the door", () => {
+  it("passes pages and calls to the web process and back, with cookies, status and the caller's true address", async () => {
+    const answer = await post("/jobs/0001/isolate?x=1", { a: 1 }, { "X-Forwarded-For": "203.0.113.9" });
+    expect(answer.status).toBe(201);
+    expect(answer.headers.getSetCookie()).toEqual(["a=1", "b=2"]);
+    expect(await answer.text()).toBe('web: {"a":1}');
+    expect(seen[0]).toMatchObject({ method: "POST", url: "/jobs/0001/isolate?x=1" });
+    expect(seen[0]!.headers["x-forwarded-for"]).toBe("127.0.0.1");
+    expect(seen[0]!.headers.host).toBe(new URL(url).host);
+  });
+
+  it("gives a page's beat and stop to the rig at once, however long the web process takes", async () => {
+    webDelayMs = 3000;
+    const slow = fetch(`${url}/`).then((answer) => answer.text());
+    const beganMs = performance.now();
+    const answer = await post("/api/rig/beat", { ...token, since: 2, pushed: [] });
+    expect(performance.now() - beganMs).toBeLessThan(1000);
+    expect(await answer.json()).toEqual({ status, from: 0, samples: {} });
+    expect(beat).toHaveBeenCalledWith(7, "token-of-this-page", 2, []);
+    await post("/api/rig/stop", token);
+    expect(stop).toHaveBeenCalledWith(7, "token-of-this-page");
+    await slow;
+    expect(seen.map((call) => call.url)).toEqual(["/"]);
+  });
+
+  it("gives them to the rig while the web process is away, and says of pages that they come back", async () => {
+    web.closeAllConnections();
+    await new Promise((resolve) => web.close(resolve));
+    expect((await post("/api/rig/beat", token)).status).toBe(200);
+    const page = await fetch(`${url}/`);
+    expect(page.status).toBe(503);
+    expect(await page.text()).toMatch(/comes back by itself/);
+    expect(await (await fetch(`${url}/api/health`)).json()).toMatchObject({ code: "unreachable" });
+  });
+
+  it("leaves a stop without a token to the web process, which asks who it is", async () => {
+    await post("/api/rig/stop", { runId: 7 });
+    expect(stop).not.toHaveBeenCalled();
+    expect(seen[0]).toMatchObject({ url: "/api/rig/stop", body: '{"runId":7}' });
+  });
+
+  it.each<Record<string, string>>([
+    { Origin: "http://127.0.0.1:9" },
+    { "Sec-Fetch-Site": "same-site" },
+    { Origin: "null" },
+  ])("gives nothing of another page to the rig: %j", async (headers) => {
+    await post("/api/rig/beat", token, headers);
+    expect(beat).not.toHaveBeenCalled();
+    expect(seen).toHaveLength(1);
+  });
+
+  it("hands on what the rig says when it refuses, and refuses what is no call", async () => {
+    beat.mockRejectedValue(new RigCallError("refused", "Another page armed this run."));
+    const refused = await post("/api/rig/beat", token);
+    expect(refused.status).toBe(502);
+    expect(await refused.json()).toMatchObject({ message: "Another page armed this run." });
+    const broken = await fetch(`${url}/api/rig/beat`, { method: "POST", body: "{" });
+    expect(broken.status).toBe(400);
+  });
+});
