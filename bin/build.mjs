@@ -1,6 +1,10 @@
 #!/usr/bin/env node
-// Bundles the processes beside the web app (rig agent, simulated bench, demo loader, command line) into dist/.
-import { buildProcesses } from "./lib/install.mjs";
+// Bundles the processes beside the web app (rig agent, simulated bench, demo loader, command line) into dist/, and writes the
+// styles of the controls that the web app's own build takes in.
+import { buildProcesses, writeControlStyles } from "./lib/install.mjs";
 import { runMain } from "./lib/say.mjs";
 
-await runMain(buildProcesses);
+await runMain(async () => {
+  await buildProcesses();
+  await writeControlStyles();
+});

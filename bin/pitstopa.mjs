@@ -4,6 +4,7 @@ import { existsSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
 import { backup, restore } from "./lib/backup.mjs";
+import { examine } from "./lib/doctor.mjs";
 import { buildProcesses } from "./lib/install.mjs";
 import { root } from "./lib/paths.mjs";
 import { need } from "./lib/run.mjs";
@@ -25,6 +26,7 @@ const HELP = `pitstopa: the bench partner of a drone repair technician, for scri
   pitstopa backup FILE                         write the whole shop into one file
   pitstopa restore FILE [--yes]                put a backup in place; --yes replaces a shop that is there
   pitstopa rebuild-headlines [--all]           what the tickets say, made anew from the events: the stale ones, or all
+  pitstopa doctor                              is the shop well: database, migrations, headlines, how long the web process is held
   pitstopa --help                              this text
 
 A case file holds
@@ -32,7 +34,7 @@ A case file holds
     "findings": [ { "symptom": "picture-black", "value": true },
                   { "check": "camera-supply", "outcome": "good", "doubtful": true } ] }
 
-backup, restore and rebuild-headlines use DATABASE_URL, or the private server of npm run demo.`;
+backup, restore, rebuild-headlines and doctor use DATABASE_URL, or the private server of npm run demo.`;
 
 await runMain(async () => {
   const { values, positionals } = readArguments();
@@ -49,6 +51,8 @@ await runMain(async () => {
     case "restore":
       await restore(databaseUrl(), requireFile(file), { yes: values.yes });
       return say(`Restored from ${file}`);
+    case "doctor":
+      return doctor();
     case "rebuild-headlines":
       return rebuildHeadlines(values);
     default:
@@ -147,6 +151,14 @@ async function bench(file, values) {
     if (error instanceof BenchFileError) throw new SetupError(`${file}: ${error.message}`);
     throw error;
   }
+}
+
+async function doctor() {
+  if (!existsSync(join(root, "dist/doctor.mjs"))) await buildProcesses();
+  const webUrl = process.env.PITSTOPA_URL ?? `http://127.0.0.1:${process.env.PITSTOPA_PORT ?? 4600}`;
+  const lines = await examine({ databaseUrl: databaseUrl(), webUrl });
+  for (const { isWell, text } of lines) say(`${isWell ? "well    " : "NOT WELL"}  ${text}`);
+  if (lines.some(({ isWell }) => !isWell)) process.exitCode = 1;
 }
 
 async function rebuildHeadlines(values) {

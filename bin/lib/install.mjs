@@ -50,11 +50,18 @@ export async function ensureBuild(distDir = ".next") {
   if (existsSync(marker) && existsSync(join(root, "dist", "rigAgent.mjs")) && readFileSync(marker, "utf8") === wanted)
     return;
   say("Building (about a minute)");
+  await buildProcesses();
+  await writeControlStyles();
   await need("The build", process.execPath, [join(root, "node_modules/next/dist/bin/next"), "build"], {
     env: { NEXT_TELEMETRY_DISABLED: "1", PITSTOPA_DIST_DIR: distDir },
   });
-  await buildProcesses();
   writeFileSync(marker, wanted);
+}
+
+/** Writes the styles of the controls, which the pages import as one file. */
+export async function writeControlStyles() {
+  const file = join(root, "src/shared/theme/controls.css");
+  await need("The styles of the controls", process.execPath, [join(root, "dist/controlStyles.mjs"), file]);
 }
 
 /** Bundles the processes beside the web app into dist/. */
@@ -83,7 +90,7 @@ export async function buildProcesses() {
 function filesBelow(folder) {
   return readdirSync(folder, { recursive: true })
     .map((name) => join(folder, String(name)))
-    .filter((path) => statSync(path).isFile() && !/\.test\.tsx?$/.test(path))
+    .filter((path) => statSync(path).isFile() && !/\.test\.tsx?$|controls\.css$/.test(path))
     .sort();
 }
 

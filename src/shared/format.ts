@@ -1,3 +1,8 @@
+import dayjs from "dayjs";
+import utc from "dayjs/plugin/utc";
+
+dayjs.extend(utc);
+
 /** A number with a fixed count of decimals and its unit, with a thin no-break space between. */
 export function formatQuantity(value: number, unit: string, decimals = 1): string {
   return `${Number.isFinite(value) ? value.toFixed(decimals) : "–"}\u00a0${unit}`;
@@ -34,13 +39,12 @@ export function formatAge(from: Date, to: Date): string {
 
 /** Date and time of the shop's clock, in the same words everywhere: 25 Nov 2026, 14:05 UTC. */
 export function formatDateTime(at: Date): string {
-  const [, day, month, year] = /^\w+, (\d+) (\w+) (\d+)/.exec(at.toUTCString()) ?? [];
-  return `${Number(day)} ${month} ${year}, ${at.toISOString().slice(11, 16)} UTC`;
+  return dayjs.utc(at).format("D MMM YYYY, HH:mm [UTC]");
 }
 
 /** The day alone: 25 Nov 2026. */
 export function formatDate(at: Date): string {
-  return formatDateTime(at).split(",")[0]!;
+  return dayjs.utc(at).format("D MMM YYYY");
 }
 
 /** Cents as an amount with two decimals, in the shop's own currency, which it need not be told. */

@@ -1,9 +1,8 @@
+import { median as medianOf, medianAbsoluteDeviation } from "simple-statistics";
+
 /** The middle value; the mean of the two middle ones for an even count; NaN for none. */
 export function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  if (sorted.length === 0) return NaN;
-  return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
+  return values.length === 0 ? NaN : medianOf([...values]);
 }
 
 /** Scale that a median absolute deviation stands for under a normal distribution. */
@@ -19,7 +18,7 @@ export const OUTLIER_SCORE = 3.5;
  */
 export function robustScores(values: readonly number[], floor = 0): number[] {
   const centre = median(values);
-  const scale = Math.max(floor, NORMAL_MAD * median(values.map((value) => Math.abs(value - centre))));
+  const scale = Math.max(floor, values.length === 0 ? 0 : NORMAL_MAD * medianAbsoluteDeviation([...values]));
   return values.map((value) => (scale > 0 ? (value - centre) / scale : 0));
 }
 

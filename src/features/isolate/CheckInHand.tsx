@@ -66,6 +66,46 @@ export function CheckInHand({ check, label, isBusy, mayEdit, areKeysFree, onAnsw
   );
   return (
     <>
+      <CheckSteps check={check} label={label} />
+      {mayEdit && (
+        <>
+          <div className={styles.tools}>
+            <button className={styles.timer} aria-pressed={timer.isRunning} onClick={timer.toggle}>
+              <kbd>T</kbd> <span className="number">{clock(timer.elapsedS)}</span>{" "}
+              {timer.isRunning ? "stop" : timer.elapsedS > 0 ? "go on" : "start the clock"}
+            </button>
+            <Checkbox checked={doubtful} onChange={(event) => setDoubtful(event.target.checked)}>
+              <kbd>Q</kbd> Not sure of the answer
+            </Checkbox>
+          </div>
+          {check.measure && (
+            <ValueField check={check} value={value} isBusy={isBusy} onValue={setValue} onTake={() => give(null)} />
+          )}
+          <div className={styles.answers}>
+            {answers.map(({ id, label, would, key, probability }) => (
+              <button key={id} className={styles.answer} disabled={isBusy} onClick={() => give(id)}>
+                <kbd>{key.toUpperCase()}</kbd>
+                <span>
+                  <strong>{label}</strong>
+                  <small>
+                    {probability > 0 && `${formatPercent(probability)} likely: `}
+                    {would}
+                  </small>
+                </span>
+              </button>
+            ))}
+          </div>
+          <NoteAndPhotos note={note} photos={photos} onNote={setNote} onPhotos={setPhotos} />
+        </>
+      )}
+    </>
+  );
+}
+
+/** What the check is worth, what to mind, and how it is done. */
+function CheckSteps({ check, label }: { check: CheckView; label: string }) {
+  return (
+    <>
       <p className="label">{label}</p>
       <h1 className={styles.title}>{check.title}</h1>
       <p>
@@ -86,76 +126,76 @@ export function CheckInHand({ check, label, isBusy, mayEdit, areKeysFree, onAnsw
           <li key={step}>{step}</li>
         ))}
       </ol>
-      {mayEdit && (
-        <>
-          <div className={styles.tools}>
-            <button className={styles.timer} aria-pressed={timer.isRunning} onClick={timer.toggle}>
-              <kbd>T</kbd> <span className="number">{clock(timer.elapsedS)}</span>{" "}
-              {timer.isRunning ? "stop" : timer.elapsedS > 0 ? "go on" : "start the clock"}
-            </button>
-            <Checkbox checked={doubtful} onChange={(event) => setDoubtful(event.target.checked)}>
-              <kbd>Q</kbd> Not sure of the answer
-            </Checkbox>
-          </div>
-          {check.measure && (
-            <form
-              className={styles.tools}
-              onSubmit={(event) => {
-                event.preventDefault();
-                if (value !== null && !isBusy) give(null);
-              }}
-            >
-              <label>
-                {check.measure.quantity}{" "}
-                <InputNumber
-                  value={value}
-                  onChange={setValue}
-                  suffix={check.measure.unit}
-                  aria-label={`${check.measure.quantity} in ${check.measure.unit}`}
-                />
-              </label>
-              <button type="submit" className="plain-button" disabled={value === null || isBusy}>
-                Take the value
-              </button>
-              <span className="soft">{limitText(check)}</span>
-            </form>
-          )}
-          <div className={styles.answers}>
-            {answers.map(({ id, label, would, key, probability }) => (
-              <button key={id} className={styles.answer} disabled={isBusy} onClick={() => give(id)}>
-                <kbd>{key.toUpperCase()}</kbd>
-                <span>
-                  <strong>{label}</strong>
-                  <small>
-                    {probability > 0 && `${formatPercent(probability)} likely: `}
-                    {would}
-                  </small>
-                </span>
-              </button>
-            ))}
-          </div>
-          <div className={styles.tools}>
-            <Input
-              value={note}
-              onChange={(event) => setNote(event.target.value)}
-              placeholder="Note to the answer: a reading, what you heard … (optional)"
-              maxLength={500}
-              aria-label="Note to the answer"
-              style={{ flex: "1 1 240px" }}
-            />
-            <label className={styles.photo}>
-              {photos.length > 0 ? photos.map(({ name }) => name).join(", ") : "Add a photo"}
-              <input
-                type="file"
-                accept="image/png,image/jpeg,image/webp"
-                multiple
-                onChange={(event) => setPhotos([...(event.target.files ?? [])])}
-              />
-            </label>
-          </div>
-        </>
-      )}
     </>
+  );
+}
+
+/** A measured value that the answer is read from. */
+function ValueField({
+  check,
+  value,
+  isBusy,
+  onValue,
+  onTake,
+}: {
+  check: CheckView;
+  value: number | null;
+  isBusy: boolean;
+  onValue: (value: number | null) => void;
+  onTake: () => void;
+}) {
+  const { quantity, unit } = check.measure!;
+  return (
+    <form
+      className={styles.tools}
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (value !== null && !isBusy) onTake();
+      }}
+    >
+      <label>
+        {quantity} <InputNumber value={value} onChange={onValue} suffix={unit} aria-label={`${quantity} in ${unit}`} />
+      </label>
+      <button type="submit" className="plain-button" disabled={value === null || isBusy}>
+        Take the value
+      </button>
+      <span className="soft">{limitText(check)}</span>
+    </form>
+  );
+}
+
+/** What goes with the answer. */
+function NoteAndPhotos({
+  note,
+  photos,
+  onNote,
+  onPhotos,
+}: {
+  note: string;
+  photos: readonly File[];
+  onNote: (note: string) => void;
+  onPhotos: (photos: readonly File[]) => void;
+}) {
+  return (
+    <div className={styles.tools}>
+      <Input
+        value={note}
+        onChange={(event) => onNote(event.target.value)}
+        placeholder="Note to the answer: a reading, what you heard … (optional)"
+        maxLength={500}
+        aria-label="Note to the answer"
+        style={{ flex: "1 1 240px" }}
+      />
+      <label className={styles.photo}>
+        {photos.length > 0 ? photos.map(({ name }) => name).join(", ") : "Add a photo"}
+        <input
+          type="file"
+          accept="image/png,image/jpeg,image/webp"
+          multiple
+          onChange={(event) => onPhotos([...(event.target.files ?? [])])}
+        />
+      </label>
+    </div>
   );
 }
 

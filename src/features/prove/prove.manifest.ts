@@ -72,7 +72,7 @@ function proofsSection({ proofs }: JobFacts): ReportSection {
     lines: proofs.length === 0 ? ["None was asked for."] : [],
     ...(proofs.length > 0 && {
       table: {
-        head: ["", "", "by", ""],
+        head: ["", "", "", ""],
         rows: proofs.map(({ kind, state, decidedBy, note }) => [
           findProofKind(kind)?.title ?? kind,
           state,

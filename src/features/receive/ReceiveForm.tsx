@@ -50,8 +50,8 @@ export function ReceiveForm({ craft, people, personId, complaints }: ReceiveForm
   const [isBusy, setBusy] = useState(false);
   const isBatteryOut = Form.useWatch("batteryOut", form);
   const arePropsOff = Form.useWatch("propsOff", form);
-  const isSafe = isBatteryOut && arePropsOff;
-  const isIntermittent = Form.useWatch("isIntermittent", form);
+  const isSafe = Boolean(isBatteryOut && arePropsOff);
+  const isIntermittent = Form.useWatch("isIntermittent", form) as boolean | undefined;
   const craftId = Form.useWatch("craftId", form);
   const newKind = Form.useWatch(["newCraft", "kind"], form) as CraftKind | undefined;
   const kind = (isNew ? newKind : craft.find(({ id }) => id === craftId)?.kind) ?? null;
@@ -88,19 +88,7 @@ export function ReceiveForm({ craft, people, personId, complaints }: ReceiveForm
 
   return (
     <Form form={form} layout="vertical" requiredMark={false} onFinish={() => void submit()} className={styles.form}>
-      <section className="panel">
-        <h2>1 Make it safe</h2>
-        <div className={styles.safe}>
-          <Form.Item name="batteryOut" valuePropName="checked" noStyle>
-            <Checkbox autoFocus>Battery is out</Checkbox>
-          </Form.Item>
-          <Form.Item name="propsOff" valuePropName="checked" noStyle>
-            <Checkbox>Props are off</Checkbox>
-          </Form.Item>
-        </div>
-        <p className="caution">A swollen, hot or hissing pack goes to the fire-safe place first, then the paperwork.</p>
-      </section>
-
+      <SafeSection />
       <fieldset disabled={!isSafe} className={styles.rest} aria-label="Intake">
         {!isSafe && <p className="soft">The rest opens when both are ticked.</p>}
         <section className="panel">
@@ -125,61 +113,8 @@ export function ReceiveForm({ craft, people, personId, complaints }: ReceiveForm
           )}
         </section>
 
-        <section className="panel">
-          <h2>3 What is wrong?</h2>
-          <Form.Item label="Complaint, in the customer's words" name="complaint">
-            <Input maxLength={300} placeholder="Picture went black after a hard landing, still flies" />
-          </Form.Item>
-          <div className={styles.pair}>
-            <Form.Item label="When did it show?" name="phase">
-              <Select options={PHASES.map((value) => ({ value, label: value }))} disabled={!isSafe} />
-            </Form.Item>
-            <Form.Item label="What came just before?" name="history">
-              <Select options={HISTORIES.map((value) => ({ value, label: HISTORY_NAMES[value] }))} disabled={!isSafe} />
-            </Form.Item>
-          </div>
-          <Form.Item label="What was changed last? (repair, firmware, prop, battery, mount)" name="lastChange">
-            <Input maxLength={300} />
-          </Form.Item>
-          <Form.Item label="What was seen? Pick all that are sure." name="seen" initialValue={[]}>
-            <SeenField kind={kind} choices={complaints} isDisabled={!isSafe} />
-          </Form.Item>
-          <Form.Item name="isIntermittent" valuePropName="checked">
-            <Checkbox>It comes and goes</Checkbox>
-          </Form.Item>
-          {isIntermittent && (
-            <div className={styles.pair}>
-              <Form.Item label="How often did it fail?" name={["failureCount"]}>
-                <InputNumber min={1} style={{ width: "100%" }} suffix="times" />
-              </Form.Item>
-              <Form.Item label="In how much flying time?" name={["failureTimeS"]}>
-                <InputNumber min={1} style={{ width: "100%" }} suffix="s" />
-              </Form.Item>
-            </div>
-          )}
-        </section>
-
-        <section className="panel">
-          <h2>4 Photos and who takes it</h2>
-          <div className={styles.pair}>
-            <label className={styles.file}>
-              <span>Photos (PNG, JPEG or WebP, up to 15 MB each)</span>
-              <input
-                type="file"
-                accept="image/png,image/jpeg,image/webp"
-                multiple
-                onChange={(event) => setPhotos([...(event.target.files ?? [])])}
-              />
-            </label>
-            <Form.Item label="Technician" name="technicianId" initialValue={personId}>
-              <Select
-                options={people.map(({ id, displayName }) => ({ value: id, label: displayName }))}
-                disabled={!isSafe}
-              />
-            </Form.Item>
-          </div>
-        </section>
-
+        <WrongSection kind={kind} complaints={complaints} isSafe={isSafe} isIntermittent={isIntermittent} />
+        <TakenBySection people={people} personId={personId} isSafe={isSafe} onPhotos={setPhotos} />
         {failure && (
           <p role="alert" className="bad">
             {failure.message}
@@ -195,6 +130,104 @@ export function ReceiveForm({ craft, people, personId, complaints }: ReceiveForm
         </Button>
       </fieldset>
     </Form>
+  );
+}
+
+/** The two steps before anything else is taken. */
+function SafeSection() {
+  return (
+    <section className="panel">
+      <h2>1 Make it safe</h2>
+      <div className={styles.safe}>
+        <Form.Item name="batteryOut" valuePropName="checked" noStyle>
+          <Checkbox autoFocus>Battery is out</Checkbox>
+        </Form.Item>
+        <Form.Item name="propsOff" valuePropName="checked" noStyle>
+          <Checkbox>Props are off</Checkbox>
+        </Form.Item>
+      </div>
+      <p className="caution">A swollen, hot or hissing pack goes to the fire-safe place first, then the paperwork.</p>
+    </section>
+  );
+}
+
+/** The complaint, its circumstances and what was seen. */
+function WrongSection({
+  kind,
+  complaints,
+  isSafe,
+  isIntermittent,
+}: {
+  kind: CraftKind | null;
+  complaints: readonly ComplaintChoice[];
+  isSafe: boolean;
+  isIntermittent: boolean | undefined;
+}) {
+  return (
+    <section className="panel">
+      <h2>3 What is wrong?</h2>
+      <Form.Item label="Complaint, in the customer's words" name="complaint">
+        <Input maxLength={300} placeholder="Picture went black after a hard landing, still flies" />
+      </Form.Item>
+      <div className={styles.pair}>
+        <Form.Item label="When did it show?" name="phase">
+          <Select options={PHASES.map((value) => ({ value, label: value }))} disabled={!isSafe} />
+        </Form.Item>
+        <Form.Item label="What came just before?" name="history">
+          <Select options={HISTORIES.map((value) => ({ value, label: HISTORY_NAMES[value] }))} disabled={!isSafe} />
+        </Form.Item>
+      </div>
+      <Form.Item label="What was changed last? (repair, firmware, prop, battery, mount)" name="lastChange">
+        <Input maxLength={300} />
+      </Form.Item>
+      <Form.Item label="What was seen? Pick all that are sure." name="seen" initialValue={[]}>
+        <SeenField kind={kind} choices={complaints} isDisabled={!isSafe} />
+      </Form.Item>
+      <Form.Item name="isIntermittent" valuePropName="checked">
+        <Checkbox>It comes and goes</Checkbox>
+      </Form.Item>
+      {isIntermittent && (
+        <div className={styles.pair}>
+          <Form.Item label="How often did it fail?" name={["failureCount"]}>
+            <InputNumber min={1} style={{ width: "100%" }} suffix="times" />
+          </Form.Item>
+          <Form.Item label="In how much flying time?" name={["failureTimeS"]}>
+            <InputNumber min={1} style={{ width: "100%" }} suffix="s" />
+          </Form.Item>
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** Pictures of it, and whose job it is. */
+function TakenBySection({
+  people,
+  personId,
+  isSafe,
+  onPhotos,
+}: Pick<ReceiveFormProps, "people" | "personId"> & { isSafe: boolean; onPhotos: (photos: File[]) => void }) {
+  return (
+    <section className="panel">
+      <h2>4 Photos and who takes it</h2>
+      <div className={styles.pair}>
+        <label className={styles.file}>
+          <span>Photos (PNG, JPEG or WebP, up to 15 MB each)</span>
+          <input
+            type="file"
+            accept="image/png,image/jpeg,image/webp"
+            multiple
+            onChange={(event) => onPhotos([...(event.target.files ?? [])])}
+          />
+        </label>
+        <Form.Item label="Technician" name="technicianId" initialValue={personId}>
+          <Select
+            options={people.map(({ id, displayName }) => ({ value: id, label: displayName }))}
+            disabled={!isSafe}
+          />
+        </Form.Item>
+      </div>
+    </section>
   );
 }
 

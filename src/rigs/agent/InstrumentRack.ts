@@ -1,3 +1,4 @@
+import diff from "microdiff";
 import { type InstrumentConfig } from "../commandMap";
 import { connectInstrument } from "../connectInstrument";
 import { type Instrument } from "../instruments";
@@ -16,7 +17,7 @@ export class InstrumentRack {
 
   /** Takes the shop's list of instruments; one that was changed or taken off the list is let go. */
   setConfigs(configs: readonly InstrumentConfig[]): void {
-    const same = (a: InstrumentConfig, b: InstrumentConfig) => JSON.stringify(a) === JSON.stringify(b);
+    const same = (a: InstrumentConfig, b: InstrumentConfig) => diff(a, b).length === 0;
     const kept = this.places.filter(({ config }) => configs.some((next) => same(next, config)));
     for (const place of this.places) if (!kept.includes(place)) place.instrument?.close();
     this.places = configs.map(

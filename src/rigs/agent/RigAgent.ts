@@ -1,3 +1,5 @@
+import PQueue from "p-queue";
+import pRetry from "p-retry";
 import type * as v from "valibot";
 import { type InstrumentConfig } from "../commandMap";
 import { type Instrument } from "../instruments";
@@ -12,6 +14,10 @@ import {
 import { InstrumentRack } from "./InstrumentRack";
 import { RigRun } from "./RigRun";
 import { type RunStore } from "./runStore";
+
+/** A database that is away is tried again for ten seconds. */
+const WRITE_RETRIES = 19;
+const WRITE_EVERY_MS = 500;
 
 type Simulate = v.InferOutput<typeof SimulateSchema>;
 
@@ -39,7 +45,7 @@ export class RigAgent {
   private readonly rack = new InstrumentRack();
   private run: RigRun | null = null;
   /** Writes of one run, one after the other. */
-  private writes: Promise<void> = Promise.resolve();
+  private readonly writes = new PQueue({ concurrency: 1 });
 
   constructor(private readonly options: RigAgentOptions) {}
 
@@ -123,7 +129,7 @@ export class RigAgent {
       this.run!.stop();
       await new Promise((resolve) => setTimeout(resolve, 500));
     }
-    await this.writes;
+    await this.writes.onIdle();
     this.rack.close();
   }
 
@@ -163,16 +169,15 @@ export class RigAgent {
 
   /** Queues a write and tries it again while the database is away; the run itself never waits for it. */
   private write(work: () => Promise<void>): void {
-    this.writes = this.writes.then(async () => {
-      for (let attempt = 1; ; attempt++) {
-        try {
-          return await work();
-        } catch (error) {
-          this.options.log("write failed", { attempt, error: error instanceof Error ? error.message : String(error) });
-          if (attempt === 20) return;
-          await new Promise((resolve) => setTimeout(resolve, 500));
-        }
-      }
-    });
+    const attempt = () =>
+      pRetry(work, {
+        retries: WRITE_RETRIES,
+        minTimeout: WRITE_EVERY_MS,
+        factor: 1,
+        onFailedAttempt: ({ attemptNumber, error }) =>
+          this.options.log("write failed", { attempt: attemptNumber, error: error.message }),
+      });
+    // What could not be written after all that is told in the log; the next write has its own chance.
+    void this.writes.add(attempt).catch(() => undefined);
   }
 }

@@ -1,6 +1,6 @@
 "use client";
 
-import { AntdRegistry } from "@ant-design/nextjs-registry";
+import "./controls.css";
 import { ConfigProvider } from "antd";
 import { type ReactNode, useMemo } from "react";
 import { antdTheme } from "./antdTheme";
@@ -10,9 +10,5 @@ import { useTheme } from "./ThemeProvider";
 export function ControlsProvider({ children }: { children: ReactNode }) {
   const { scheme } = useTheme();
   const theme = useMemo(() => antdTheme(scheme), [scheme]);
-  return (
-    <AntdRegistry>
-      <ConfigProvider theme={theme}>{children}</ConfigProvider>
-    </AntdRegistry>
-  );
+  return <ConfigProvider theme={theme}>{children}</ConfigProvider>;
 }

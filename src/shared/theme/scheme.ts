@@ -1,2 +1,3 @@
 /** Light or dark, as drawn. */
-export type Scheme = "light" | "dark";
+export const SCHEMES = ["light", "dark"] as const;
+export type Scheme = (typeof SCHEMES)[number];

@@ -128,6 +128,44 @@ export function judgeServo(
   sheet: ServoSheet = {},
   baseline: ServoFacts | null = null,
 ): Measured & { servo: ServoFacts } {
+  const seen = lookAt(samples);
+  const { facts, amps, travel, stopped } = seen;
+  const servo: ServoFacts = {
+    hysteresisDeg: factOf(facts.hysteresis, 0.06),
+    jitterDeg: factOf(facts.jitter, 0.05),
+    secondsPer60: factOf(facts.seconds, 0.005),
+    travelDeg: travel ? known(travel.up + travel.down, 0.2) : null,
+    movingA: factOf(amps.moving, 0.01),
+  };
+  const compared = compareWithBaseline(SERVO_RULES, servo, baseline);
+  return {
+    servo,
+    ...verdictOf(judgementsOf(seen, compared.judgements, sheet)),
+    figures: figuresOf(seen),
+    evidence: {
+      ...compared.evidence,
+      "horn-at-centre": facts.centre > LIMITS.centre.bad,
+      ...(facts.jitter !== null && {
+        "servo-at-rest": facts.jitter > LIMITS.jitter.bad || compared.evidence["servo-at-rest"] === true,
+      }),
+      ...(facts.hysteresis !== null && { "surface-play": facts.hysteresis > LIMITS.hysteresis.bad }),
+      ...(reachesEnds(seen.free) && { "servo-hum-at-ends": stopped.length > 0 }),
+      ...(facts.chatter !== null && {
+        "jumps-at-throttle": seen.chatters && facts.chatter > LIMITS.chatter.watched,
+      }),
+    },
+    carried: {
+      ...(amps.moving !== null && { servoMovingA: amps.moving }),
+      ...(amps.stall !== null && { servoStallA: amps.stall }),
+    },
+    chart: chartOf(seen),
+  };
+}
+
+/** What the samples say, before any of it is judged. */
+type ServoLook = ReturnType<typeof lookAt>;
+
+function lookAt(samples: readonly ServoSample[]) {
   const plateaus = servoPlateaus(samples);
   const free = plateaus.filter(({ throttle, isHeld }) => throttle === 0 && !isHeld);
   const stopped = stoppedPlateaus(plateaus);
@@ -146,7 +184,6 @@ export function judgeServo(
   );
   const travel = travelOf(free, centreDeg);
   const gaps = hysteresisOf(plateaus);
-  const amps = ampsOf(plateaus, [...stopped.map(({ plateau }) => plateau), ...stalled]);
   const facts = {
     centre: Math.abs(centreDeg),
     hysteresis: gaps.length === 0 ? null : median(gaps),
@@ -156,85 +193,87 @@ export function judgeServo(
     deadBand: deadBandOf(plateaus, perUs),
     seconds: secondsPer60(plateaus),
   };
-  const servo: ServoFacts = {
-    hysteresisDeg: factOf(facts.hysteresis, 0.06),
-    jitterDeg: factOf(facts.jitter, 0.05),
-    secondsPer60: factOf(facts.seconds, 0.005),
-    travelDeg: travel ? known(travel.up + travel.down, 0.2) : null,
-    movingA: factOf(amps.moving, 0.01),
+  return {
+    free,
+    quiet,
+    stopped,
+    fit,
+    perUs,
+    centreDeg,
+    travel,
+    facts,
+    amps: ampsOf(plateaus, [...stopped.map(({ plateau }) => plateau), ...stalled]),
+    /** Driven against the hand, and yet it moved. */
+    wasNotHeld: held.length > stalled.length,
+    // What it does at rest by itself is no chatter of the motors.
+    chatters: facts.chatter !== null && facts.chatter > 1.5 * (facts.jitter ?? 0),
   };
-  const compared = compareWithBaseline(SERVO_RULES, servo, baseline);
-  const slow = facts.seconds !== null && sheet.secondsPer60 ? facts.seconds / sheet.secondsPer60 - 1 : null;
-  // What it does at rest by itself is no chatter of the motors.
-  const chatters = facts.chatter !== null && facts.chatter > 1.5 * (facts.jitter ?? 0);
+}
+
+function judgementsOf(
+  { facts, chatters, stopped, wasNotHeld }: ServoLook,
+  againstItself: readonly Judgement[],
+  { secondsPer60: sheetS }: ServoSheet,
+): Judgement[] {
+  const slow = facts.seconds !== null && sheetS ? facts.seconds / sheetS - 1 : null;
+  const degrees = (size: number) => `${size.toFixed(1)}°`;
+  return [
+    ...judge("centre", facts.centre, (size) => `Stands ${degrees(size)} off centre at ${CENTRE_US} µs`, "°"),
+    ...judge(
+      "hysteresis",
+      facts.hysteresis,
+      (size) => `Comes back ${degrees(size)} beside where it went: gears or linkage`,
+      "°",
+    ),
+    ...judge("jitter", facts.jitter, (size) => `Jitters by ${degrees(size)} at rest`, "°"),
+    ...judge(
+      "chatter",
+      chatters ? facts.chatter : null,
+      (size) => `Chatters by ${degrees(size)} beside running motors: noise on its lead or supply, or a loose pot`,
+      "°",
+    ),
+    ...judgeStop(stopped),
+    ...(wasNotHeld
+      ? [{ word: "cannot say" as const, reason: "The horn was not held while it was driven: no stall amps." }]
+      : []),
+    ...judge("asymmetry", facts.asymmetry, (size) => `Travels ${(size * 100).toFixed(0)} % further one way`, ""),
+    ...judge("deadBand", facts.deadBand, (size) => `Moves only from a change of ${size.toFixed(0)} µs on`, " µs"),
+    ...againstItself,
+    ...judge("slow", slow, (size) => `Takes ${(size * 100).toFixed(0)} % longer for 60° than its sheet says`, ""),
+  ];
+}
+
+function figuresOf({ fit, perUs, centreDeg, travel, facts, amps }: ServoLook): Estimate[] {
+  return [
+    { label: `Angle at ${CENTRE_US} µs`, value: centreDeg, halfWidth: fit.bandAt(CENTRE_US), unit: "°", decimals: 1 },
+    {
+      label: "Degrees for each 100 µs",
+      value: perUs * 100,
+      halfWidth: fit.slopeHalfWidth * 100,
+      unit: "°",
+      decimals: 2,
+    },
+    ...figure("Travel one way", travel?.up, "°", 1),
+    ...figure("Travel the other way", travel?.down, "°", 1),
+    ...figure("Hysteresis", facts.hysteresis, "°", 2),
+    ...figure("Jitter at rest", facts.jitter, "°", 2),
+    ...figure("Swing beside running motors", facts.chatter, "°", 2),
+    ...figure("Speed, seconds for 60°", facts.seconds, "s", 2),
+    ...figure("Dead band, play included", facts.deadBand, "µs", 0),
+    ...figure("Current at rest", amps.rest, "A", 2),
+    ...figure("Current moving", amps.moving, "A", 2),
+    ...figure("Stall current", amps.stall, "A", 2),
+    ...figure("Current, highest", amps.highest, "A", 2),
+  ];
+}
+
+function chartOf({ free, quiet, fit, perUs }: ServoLook): Measured["chart"] {
   const pulses = quiet.map(({ pulseUs }) => pulseUs);
   return {
-    servo,
-    ...verdictOf([
-      ...judge("centre", facts.centre, (size) => `Stands ${size.toFixed(1)}° off centre at ${CENTRE_US} µs`, "°"),
-      ...judge(
-        "hysteresis",
-        facts.hysteresis,
-        (size) => `Comes back ${size.toFixed(1)}° beside where it went: gears or linkage`,
-        "°",
-      ),
-      ...judge("jitter", facts.jitter, (size) => `Jitters by ${size.toFixed(1)}° at rest`, "°"),
-      ...judge(
-        "chatter",
-        chatters ? facts.chatter : null,
-        (size) => `Chatters by ${size.toFixed(1)}° beside running motors: noise on its lead or supply, or a loose pot`,
-        "°",
-      ),
-      ...judgeStop(stopped),
-      ...(held.length > stalled.length
-        ? [{ word: "cannot say" as const, reason: "The horn was not held while it was driven: no stall amps." }]
-        : []),
-      ...judge("asymmetry", facts.asymmetry, (size) => `Travels ${(size * 100).toFixed(0)} % further one way`, ""),
-      ...judge("deadBand", facts.deadBand, (size) => `Moves only from a change of ${size.toFixed(0)} µs on`, " µs"),
-      ...compared.judgements,
-      ...judge("slow", slow, (size) => `Takes ${(size * 100).toFixed(0)} % longer for 60° than its sheet says`, ""),
-    ]),
-    figures: [
-      { label: `Angle at ${CENTRE_US} µs`, value: centreDeg, halfWidth: fit.bandAt(CENTRE_US), unit: "°", decimals: 1 },
-      {
-        label: "Degrees for each 100 µs",
-        value: perUs * 100,
-        halfWidth: fit.slopeHalfWidth * 100,
-        unit: "°",
-        decimals: 2,
-      },
-      ...figure("Travel one way", travel?.up, "°", 1),
-      ...figure("Travel the other way", travel?.down, "°", 1),
-      ...figure("Hysteresis", facts.hysteresis, "°", 2),
-      ...figure("Jitter at rest", facts.jitter, "°", 2),
-      ...figure("Swing beside running motors", facts.chatter, "°", 2),
-      ...figure("Speed, seconds for 60°", facts.seconds, "s", 2),
-      ...figure("Dead band, play included", facts.deadBand, "µs", 0),
-      ...figure("Current at rest", amps.rest, "A", 2),
-      ...figure("Current moving", amps.moving, "A", 2),
-      ...figure("Stall current", amps.stall, "A", 2),
-      ...figure("Current, highest", amps.highest, "A", 2),
-    ],
-    evidence: {
-      ...compared.evidence,
-      "horn-at-centre": facts.centre > LIMITS.centre.bad,
-      ...(facts.jitter !== null && {
-        "servo-at-rest": facts.jitter > LIMITS.jitter.bad || compared.evidence["servo-at-rest"] === true,
-      }),
-      ...(facts.hysteresis !== null && { "surface-play": facts.hysteresis > LIMITS.hysteresis.bad }),
-      ...(reachesEnds(free) && { "servo-hum-at-ends": stopped.length > 0 }),
-      ...(facts.chatter !== null && { "jumps-at-throttle": chatters && facts.chatter > LIMITS.chatter.watched }),
-    },
-    carried: {
-      ...(amps.moving !== null && { servoMovingA: amps.moving }),
-      ...(amps.stall !== null && { servoStallA: amps.stall }),
-    },
-    chart: {
-      xLabel: "Pulse, µs",
-      yLabel: "Angle, °",
-      points: free.map((plateau) => ({ x: plateau.pulseUs, y: plateau.angleDeg, isOutlier: !quiet.includes(plateau) })),
-      line: [Math.min(...pulses), Math.max(...pulses)].map((x) => ({ x, y: fit.intercept.value + perUs * x })),
-    },
+    xLabel: "Pulse, µs",
+    yLabel: "Angle, °",
+    points: free.map((plateau) => ({ x: plateau.pulseUs, y: plateau.angleDeg, isOutlier: !quiet.includes(plateau) })),
+    line: [Math.min(...pulses), Math.max(...pulses)].map((x) => ({ x, y: fit.intercept.value + perUs * x })),
   };
 }
 

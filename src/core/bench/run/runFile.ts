@@ -1,3 +1,4 @@
+import Papa from "papaparse";
 import { CoreInputError } from "../../CoreInputError";
 import { channelOf, CHANNELS } from "../../series/channels";
 import { type ProfileStep } from "./profile";
@@ -27,8 +28,8 @@ export function writeRunFile(
 ): string {
   const names = ["time", ...Object.keys(series).filter((name) => name !== "time")];
   const titles = names.map((name) => `${name} [${channelOf(name).unit}]`);
-  const lines = Array.from({ length: sampleCount(series) }, (_, at) =>
-    names.map((name) => numberText(series[name]![at]!, channelOf(name).decimals)).join(","),
+  const rows = Array.from({ length: sampleCount(series) }, (_, at) =>
+    names.map((name) => numberText(series[name]![at]!, channelOf(name).decimals)),
   );
   return [
     RUN_FILE_MARK,
@@ -37,8 +38,7 @@ export function writeRunFile(
     `# profile: ${JSON.stringify(head.profile)}`,
     `# limits: ${JSON.stringify(head.limits)}`,
     `# options: ${JSON.stringify(head.options)}`,
-    titles.join(","),
-    ...lines,
+    Papa.unparse([titles, ...rows], { newline: "\n" }),
     "",
   ].join("\n");
 }

@@ -1,3 +1,4 @@
+import { mean as meanOf } from "simple-statistics";
 import { type ProfileStep } from "./profile";
 import { pickSamples, sampleCount, type Series } from "../../series/series";
 
@@ -46,7 +47,7 @@ function stepsByTime({ time = [] }: Series, profile: readonly ProfileStep[]): nu
   });
 }
 
-/** Mean of a column. */
+/** Mean of a column; NaN for an empty one. */
 export function mean(values: readonly number[]): number {
-  return values.reduce((sum, value) => sum + value, 0) / values.length;
+  return values.length === 0 ? NaN : meanOf(values as number[]);
 }

@@ -1,3 +1,4 @@
+import Papa from "papaparse";
 import { reduceAcceleration } from "@/core/bench/measure/reduceAcceleration";
 import { CHANNELS } from "@/core/series/channels";
 import { CoreInputError } from "@/core/CoreInputError";
@@ -21,9 +22,14 @@ export function reduceRecording(text: string): string {
     const rows = values.get(names[0]!)!.length;
     return [
       `# ${rows} readings of half a second, made of ${columns.values.get("acceleration")?.length ?? 0} lines with acceleration`,
-      names.map((name) => (name === "motor" ? name : `${name} [${CHANNELS[name]!.unit}]`)).join(","),
-      ...Array.from({ length: rows }, (_, row) =>
-        names.map((name) => Number(values.get(name)![row]!.toPrecision(DIGITS))).join(","),
+      Papa.unparse(
+        [
+          names.map((name) => (name === "motor" ? name : `${name} [${CHANNELS[name]!.unit}]`)),
+          ...Array.from({ length: rows }, (_, row) =>
+            names.map((name) => Number(values.get(name)![row]!.toPrecision(DIGITS))),
+          ),
+        ],
+        { newline: "\n" },
       ),
     ].join("\n");
   } catch (error) {

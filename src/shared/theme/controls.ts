@@ -1,0 +1,20 @@
+/** Ant Design's controls that the shop uses, those that stand inside others among them: what controls.css is made of. */
+export const CONTROLS = [
+  "Button",
+  "Checkbox",
+  "Divider",
+  "Empty",
+  "Form",
+  "Input",
+  "InputNumber",
+  "Modal",
+  "Popconfirm",
+  "Popover",
+  "Radio",
+  "Select",
+  "Space",
+  "Spin",
+  "Switch",
+  "Tag",
+  "Tooltip",
+] as const;
