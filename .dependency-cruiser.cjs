@@ -32,7 +32,10 @@ module.exports = {
       severity: "error",
       from: { path: "^src/(core|sim)/", pathNot: "\\.test\\.ts$" },
       // Packages that compute and know neither page nor process: linear algebra, distributions, tables of text, compression.
-      to: { dependencyTypes: ["core", "npm"], pathNot: "node_modules/(ml-matrix|jstat|simple-statistics|papaparse|fflate)/" },
+      to: {
+        dependencyTypes: ["core", "npm"],
+        pathNot: "node_modules/(ml-matrix|jstat|simple-statistics|papaparse|fflate)/",
+      },
     },
     {
       name: "ground-floor-stands-below-bays",
