@@ -20,9 +20,10 @@ export async function examine({ databaseUrl, webUrl }) {
     said.trim().split("\n").at(-1),
   );
   const lines = [{ isWell: database === "answers", text: `database: ${database}` }];
-  if (database === "answers")
+  if (migrationsMissing !== undefined)
+    lines.push({ isWell: migrationsMissing === 0, text: `migrations not applied: ${migrationsMissing}` });
+  if (openJobs !== undefined)
     lines.push(
-      { isWell: migrationsMissing === 0, text: `migrations not applied: ${migrationsMissing}` },
       { isWell: true, text: `open jobs: ${openJobs}` },
       {
         isWell: staleHeadlines === 0,

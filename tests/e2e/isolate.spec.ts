@@ -110,3 +110,17 @@ test("a complaint is picked on the picture of the craft, and a cause outside the
   await page.getByText(/^History/).click();
   await expect(page.getByText(/ants in the housing/).first()).toBeVisible();
 });
+
+test("an answer is one call, which brings the page along: nothing is asked for twice", async ({ page }) => {
+  await signIn(page, "ines");
+  await receiveQuad(page, "I-900");
+  const before = await page.getByRole("heading", { level: 1 }).textContent();
+  const calls: string[] = [];
+  page.on("request", (request) => {
+    if (request.url().includes("/jobs/")) calls.push(request.method());
+  });
+  await page.keyboard.press("a");
+  await expect(page.getByRole("heading", { level: 1 })).not.toHaveText(before!);
+  await page.waitForTimeout(1500);
+  expect(calls).toEqual(["POST"]);
+});

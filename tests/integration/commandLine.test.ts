@@ -25,6 +25,16 @@ function caseFile(name: string, content: unknown): string {
 }
 const context = { craftKind: "quad", phase: "hover", history: "firmware" };
 
+describe("pitstopa doctor", () => {
+  it("says what is well and what is not, and ends with 1 when something is not", async () => {
+    const { code, out } = await pitstopa("doctor");
+    expect(code).toBe(1);
+    expect(out).toMatch(/^well\s+database: answers$/m);
+    expect(out).toMatch(/^NOT WELL\s+web: nothing answers at http:/m);
+    expect(out).toMatch(/migrations not applied: \d+/);
+  });
+});
+
 describe("the pitstopa command", () => {
   it("explains itself, with or without being asked", async () => {
     for (const args of [["--help"], []]) {

@@ -15,7 +15,13 @@ export const ReceiveCraftInput = v.pipe(
     phase: v.picklist(PHASES, "Pick the phase it happened in."),
     history: v.picklist(HISTORIES, "Pick what came before it."),
     lastChange: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(300, "At most 300 characters.")), ""),
-    seen: v.optional(v.array(v.pipe(v.string(), v.minLength(1), v.maxLength(60))), []),
+    seen: v.optional(
+      v.pipe(
+        v.array(v.pipe(v.string(), v.minLength(1), v.maxLength(60))),
+        v.maxLength(30, "Pick at most 30: the surest ones. More can be added in Isolate."),
+      ),
+      [],
+    ),
     intermittent: v.nullish(
       v.object({
         failureCount: v.pipe(

@@ -32,8 +32,8 @@ const ASSUMED_MS = 300;
 
 /** A task took longer than it may; the caller says what that means, or lets it reach the person. */
 export class OverBudgetError extends AppError {
-  constructor(task: TaskName) {
-    super("too_slow", `This took longer than ${BUDGET_MS[task] / 1000} s and was stopped. Try it with less at once.`);
+  constructor(budgetMs: number) {
+    super("too_slow", `This took longer than ${budgetMs / 1000} s and was stopped. Try it with less at once.`);
     this.name = "OverBudgetError";
   }
 }
@@ -63,11 +63,13 @@ function workers(): Workers {
 /**
  * Runs a task on a thread of the pool, within its time.
  *
+ * @param options.budgetMs - How long it may take, its wait in line included.
  * @throws {AppError} `busy` with the wait in seconds when too much stands in line; {OverBudgetError}
  */
 export async function runTask<Name extends TaskName>(
   task: Name,
   input: Parameters<Tasks[Name]>[0],
+  { budgetMs = BUDGET_MS[task] }: { budgetMs?: number } = {},
 ): Promise<Awaited<ReturnType<Tasks[Name]>>> {
   const own = workers();
   const waitMs = (own.pool.queueSize * own.usualMs) / THREADS;
@@ -76,13 +78,11 @@ export async function runTask<Name extends TaskName>(
   const startedMs = performance.now();
   const call: TaskCall = { task, input };
   try {
-    return (await own.pool.run(call, { signal: AbortSignal.timeout(BUDGET_MS[task]) })) as Awaited<
-      ReturnType<Tasks[Name]>
-    >;
+    return (await own.pool.run(call, { signal: AbortSignal.timeout(budgetMs) })) as Awaited<ReturnType<Tasks[Name]>>;
   } catch (error) {
     if (!(error instanceof Error) || !["AbortError", "TimeoutError"].includes(error.name)) throw error;
     log.warn({ task }, "task stopped: over its budget");
-    throw new OverBudgetError(task);
+    throw new OverBudgetError(budgetMs);
   } finally {
     own.usualMs += 0.2 * (performance.now() - startedMs - own.usualMs);
   }
