@@ -8,6 +8,7 @@ import { guardable, type RunLimits } from "@/core/bench/run/runLimits";
 import { type EscMatrix } from "@/core/bench/escSettings";
 import { type RatedPart } from "@/core/bench/weakestInLine";
 import { type PackChoice } from "@/features/packs/listPackChoices";
+import { type SeriesPoints } from "@/core/series/pointsOf";
 import { QueryProvider } from "@/shared/QueryProvider";
 import styles from "./Bench.module.css";
 import { type RunOptions } from "./runs/benchRun";
@@ -16,7 +17,7 @@ import { EstimateTable } from "./verdict/EstimateTable";
 import { ImportRun } from "./runs/ImportRun";
 import { KindChoice } from "./tables/KindChoice";
 import { MeasurePanel } from "./tables/MeasurePanel";
-import { RigPanel } from "./rig/RigPanel";
+import { RigPanel, type RunOrder } from "./rig/RigPanel";
 import { SeriesChart } from "@/shared/charts/SeriesChart";
 import { RunList, type RunLine } from "./runs/RunList";
 import { RunReadout } from "./rig/RunReadout";
@@ -28,6 +29,7 @@ import { useRun } from "./rig/useRun";
 import { type Places, useRunOrder } from "./rig/useRunOrder";
 import { useSerialStands } from "./rig/useSerialStands";
 import { useAssessedRun, useRunChoice } from "./runs/useShownRun";
+import { type AssessedRun } from "./verdict/assessRun";
 import { VerdictPanel } from "./verdict/VerdictPanel";
 
 /** What the Bench page is given. */
@@ -97,20 +99,7 @@ function Bench(props: BenchBayProps) {
   const replay = useReplay(assessed?.points ?? NO_POINTS, assessed?.lengthS ?? 0);
   const main = isLive ? live.points : replay.points;
   const plan = RUN_PLANS[kind];
-  const data = useMemo(
-    () => ({
-      main,
-      others: [
-        ...(assessed?.baseline ? [{ name: "baseline", points: assessed.baseline.points }] : []),
-        ...behind.map(({ run, points }) => ({ name: `run ${run.id}`, points })),
-      ],
-      limits: assessed?.run.limits ?? order.limits,
-      durationS: assessed ? assessed.lengthS + 0.5 : profileDurationS(order.profile) + 0.5,
-      draws: plan.draws,
-      notes: assessed?.notes ?? [],
-    }),
-    [main, assessed, behind, order, plan],
-  );
+  const data = useChartData(main, { assessed, behind, order, plan });
   return (
     <div className="stack">
       <KindChoice
@@ -195,5 +184,36 @@ function Bench(props: BenchBayProps) {
         </section>
       )}
     </div>
+  );
+}
+
+/** What the chart draws: the run in hand over its baseline and what it is compared with. */
+function useChartData(
+  main: SeriesPoints,
+  {
+    assessed,
+    behind,
+    order,
+    plan,
+  }: {
+    assessed: AssessedRun | null;
+    behind: readonly AssessedRun[];
+    order: RunOrder;
+    plan: (typeof RUN_PLANS)[RunKind];
+  },
+) {
+  return useMemo(
+    () => ({
+      main,
+      others: [
+        ...(assessed?.baseline ? [{ name: "baseline", points: assessed.baseline.points }] : []),
+        ...behind.map(({ run, points }) => ({ name: `run ${run.id}`, points })),
+      ],
+      limits: assessed?.run.limits ?? order.limits,
+      durationS: assessed ? assessed.lengthS + 0.5 : profileDurationS(order.profile) + 0.5,
+      draws: plan.draws,
+      notes: assessed?.notes ?? [],
+    }),
+    [main, assessed, behind, order, plan],
   );
 }

@@ -47,26 +47,7 @@ export function ExperimentPanel({ target, steps, judged, mayEdit }: Props) {
               here.
             </p>
           )}
-          {steps.length > 0 && (
-            <table className={styles.table}>
-              <thead>
-                <tr>
-                  <th>Step</th>
-                  <th>Tried</th>
-                  <th>Fault</th>
-                </tr>
-              </thead>
-              <tbody>
-                {steps.map((step, index) => (
-                  <tr key={index}>
-                    <td className="number">{index + 1}</td>
-                    <td>{step.changes.map(({ name, to }) => `${name} ${to}`).join(" and ")}</td>
-                    <td className={step.faultShows ? "bad" : "good"}>{step.faultShows ? "there" : "gone"}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          )}
+          {steps.length > 0 && <StepTable steps={steps} />}
           {mayEdit && (
             <div className="stack">
               {judged.map(({ name, isChanged }) => (
@@ -105,33 +86,62 @@ export function ExperimentPanel({ target, steps, judged, mayEdit }: Props) {
             </div>
           )}
         </div>
-        {judged.length > 0 && (
-          <table className={styles.table}>
-            <thead>
-              <tr>
-                <th>Change</th>
-                <th>Verdict</th>
-                <th>Now</th>
-              </tr>
-            </thead>
-            <tbody>
-              {judged.map(({ name, verdict, why, isChanged }) => (
-                <tr key={name}>
-                  <td>{name}</td>
-                  <td>
-                    <strong className={verdict === "proven" ? "good" : verdict === "suspected" ? "watch" : undefined}>
-                      {verdict}
-                    </strong>
-                    <br />
-                    <span className="soft">{why}</span>
-                  </td>
-                  <td>{isChanged ? "changed" : "as it was"}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        )}
+        {judged.length > 0 && <JudgedTable judged={judged} />}
       </div>
     </details>
+  );
+}
+
+/** What was tried, step by step. */
+function StepTable({ steps }: Pick<Props, "steps">) {
+  return (
+    <table className={styles.table}>
+      <thead>
+        <tr>
+          <th>Step</th>
+          <th>Tried</th>
+          <th>Fault</th>
+        </tr>
+      </thead>
+      <tbody>
+        {steps.map((step, index) => (
+          <tr key={index}>
+            <td className="number">{index + 1}</td>
+            <td>{step.changes.map(({ name, to }) => `${name} ${to}`).join(" and ")}</td>
+            <td className={step.faultShows ? "bad" : "good"}>{step.faultShows ? "there" : "gone"}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** What each change turned out to be. */
+function JudgedTable({ judged }: Pick<Props, "judged">) {
+  return (
+    <table className={styles.table}>
+      <thead>
+        <tr>
+          <th>Change</th>
+          <th>Verdict</th>
+          <th>Now</th>
+        </tr>
+      </thead>
+      <tbody>
+        {judged.map(({ name, verdict, why, isChanged }) => (
+          <tr key={name}>
+            <td>{name}</td>
+            <td>
+              <strong className={verdict === "proven" ? "good" : verdict === "suspected" ? "watch" : undefined}>
+                {verdict}
+              </strong>
+              <br />
+              <span className="soft">{why}</span>
+            </td>
+            <td>{isChanged ? "changed" : "as it was"}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

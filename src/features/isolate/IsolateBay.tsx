@@ -66,20 +66,10 @@ export function IsolateBay(props: IsolateBayProps) {
     });
   };
   const takeBack = (seq: number, andLater: boolean) => void withdraw.run({ ...target, seq, andLater });
-  useHotkeys(
-    "n",
-    (event) => {
-      event.preventDefault(); // the letter must not land in the dialog's search box
-      if (mayEdit) setDialog("finding");
-    },
-    { useKey: true },
-  );
-  useHotkeys(
-    "z",
-    () => {
-      if (mayEdit && lastCounted) takeBack(lastCounted.seq, false);
-    },
-    { useKey: true },
+  useFindingKeys(
+    mayEdit,
+    () => setDialog("finding"),
+    () => lastCounted && takeBack(lastCounted.seq, false),
   );
 
   return (
@@ -105,16 +95,7 @@ export function IsolateBay(props: IsolateBayProps) {
             <p>Handed back. What was found stands on the left; the next fault is a new visit.</p>
           ) : check ? (
             <>
-              {view.advice?.advice === "repair" && (
-                <div className={styles.repairNow}>
-                  <AdviceNote advice={view.advice} />
-                  {mayEdit && isHere && (
-                    <Button type="primary" onClick={() => setDialog("cause")}>
-                      Name the cause
-                    </Button>
-                  )}
-                </div>
-              )}
+              <RepairNow view={view} mayName={mayEdit && isHere} onName={() => setDialog("cause")} />
               <CheckInHand
                 key={check.id}
                 check={check}
@@ -139,6 +120,40 @@ export function IsolateBay(props: IsolateBayProps) {
         <AddFindingDialog target={target} craftKind={craftKind} symptoms={symptoms} onClose={() => setDialog(null)} />
       )}
       {dialog === "cause" && <NameCauseDialog target={target} view={view} onClose={() => setDialog(null)} />}
+    </div>
+  );
+}
+
+/** The keys that add a finding and take the last one back. */
+function useFindingKeys(mayEdit: boolean, onAdd: () => void, onTakeBack: () => void): void {
+  useHotkeys(
+    "n",
+    (event) => {
+      event.preventDefault(); // the letter must not land in the dialog's search box
+      if (mayEdit) onAdd();
+    },
+    { useKey: true },
+  );
+  useHotkeys(
+    "z",
+    () => {
+      if (mayEdit) onTakeBack();
+    },
+    { useKey: true },
+  );
+}
+
+/** Repairing now costs less than checking on: the plan, and the way to name the cause. */
+function RepairNow({ view, mayName, onName }: { view: IsolateView; mayName: boolean; onName: () => void }) {
+  if (view.advice?.advice !== "repair") return null;
+  return (
+    <div className={styles.repairNow}>
+      <AdviceNote advice={view.advice} />
+      {mayName && (
+        <Button type="primary" onClick={onName}>
+          Name the cause
+        </Button>
+      )}
     </div>
   );
 }

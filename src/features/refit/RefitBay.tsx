@@ -36,54 +36,20 @@ export function RefitBay({ target, cause, positions, proofs, mayEdit, isHere }: 
             cause.map((text) => <p key={text}>{text}</p>)
           )}
         </section>
-        <section className="panel stack">
-          <h2>Before anything comes out</h2>
-          <ol className={styles.before}>
-            <li>Battery out.</li>
-            <li>Back up the settings.</li>
-            <li>Photograph the part, its wires and the way it faces.</li>
-            <li>Write down: wire, where it was, what it is, where it goes.</li>
-          </ol>
-          <p className="caution">
-            Read the rail&rsquo;s jumper and meter the pad before the new part sees power: a 5 V part on a 10 V rail
-            burns.
-          </p>
-        </section>
+        <BeforeSection />
       </div>
       <section className="panel" aria-label="Parts">
         <h2>Parts on this craft</h2>
         <div className="rows">
           {positions.map((position) => (
-            <div key={position.position}>
-              <div className={styles.part}>
-                <p>
-                  <strong>{position.position}</strong>{" "}
-                  {position.kindName !== position.position && <span className="soft">{position.kindName}</span>}
-                  {position.isSuspect && <span className={styles.suspect}>suspect</span>}
-                  <br />
-                  {position.fitted ? (
-                    <>
-                      {position.fitted.name} <span className="number">{position.fitted.serial || "no serial"}</span>{" "}
-                      <span className="soft">since {position.fitted.since}</span>
-                    </>
-                  ) : (
-                    <span className="soft">empty</span>
-                  )}
-                </p>
-                {mayEdit && position.fitted && openPosition !== position.position && (
-                  <Button onClick={() => open(position.position)}>Replace</Button>
-                )}
-              </div>
-              {position.former.map((former) => (
-                <p key={former.partId} className={styles.former}>
-                  before: {former.name} <span className="number">{former.serial || "no serial"}</span>, {former.span}:{" "}
-                  {former.reason}
-                </p>
-              ))}
-              {mayEdit && position.fitted && openPosition === position.position && (
-                <ReplacePartForm target={target} part={position.fitted} onDone={() => open(null)} />
-              )}
-            </div>
+            <PartRow
+              key={position.position}
+              target={target}
+              position={position}
+              mayEdit={mayEdit}
+              isOpen={openPosition === position.position}
+              onOpen={open}
+            />
           ))}
           {positions.length === 0 && <p className="soft">No parts are on this craft&rsquo;s sheet.</p>}
         </div>
@@ -119,6 +85,68 @@ export function RefitBay({ target, cause, positions, proofs, mayEdit, isHere }: 
         )}
         {mayEdit && isHere && <NextBay target={target} to="prove" isPrimary={openProofs > 0} />}
       </div>
+    </div>
+  );
+}
+
+/** What is done before a part comes out. */
+function BeforeSection() {
+  return (
+    <section className="panel stack">
+      <h2>Before anything comes out</h2>
+      <ol className={styles.before}>
+        <li>Battery out.</li>
+        <li>Back up the settings.</li>
+        <li>Photograph the part, its wires and the way it faces.</li>
+        <li>Write down: wire, where it was, what it is, where it goes.</li>
+      </ol>
+      <p className="caution">
+        Read the rail&rsquo;s jumper and meter the pad before the new part sees power: a 5 V part on a 10 V rail burns.
+      </p>
+    </section>
+  );
+}
+
+/** One position of the craft: what is fitted there, what was, and the form to replace it. */
+function PartRow({
+  target,
+  position,
+  mayEdit,
+  isOpen,
+  onOpen,
+}: Pick<RefitBayProps, "target" | "mayEdit"> & {
+  position: RefitBayProps["positions"][number];
+  isOpen: boolean;
+  onOpen: (position: string | null) => void;
+}) {
+  return (
+    <div>
+      <div className={styles.part}>
+        <p>
+          <strong>{position.position}</strong>{" "}
+          {position.kindName !== position.position && <span className="soft">{position.kindName}</span>}
+          {position.isSuspect && <span className={styles.suspect}>suspect</span>}
+          <br />
+          {position.fitted ? (
+            <>
+              {position.fitted.name} <span className="number">{position.fitted.serial || "no serial"}</span>{" "}
+              <span className="soft">since {position.fitted.since}</span>
+            </>
+          ) : (
+            <span className="soft">empty</span>
+          )}
+        </p>
+        {mayEdit && position.fitted && !isOpen && <Button onClick={() => onOpen(position.position)}>Replace</Button>}
+      </div>
+      {position.former.map((former) => (
+        <p key={former.partId} className={styles.former}>
+          before: {former.name} <span className="number">{former.serial || "no serial"}</span>, {former.span}:{" "}
+          {former.reason}
+        </p>
+      ))}
+      {mayEdit && position.fitted && isOpen && (
+        <ReplacePartForm target={target} part={position.fitted} onDone={() => onOpen(null)} />
+      )}
     </div>
   );
 }

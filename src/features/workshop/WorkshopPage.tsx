@@ -56,68 +56,9 @@ export function WorkshopPage(props: WorkshopPageProps) {
       onFinish={save}
     >
       <div className={styles.page}>
-        <section className="panel stack" aria-label="Tools">
-          <h2>Tools at hand</h2>
-          <p className="soft">
-            A check that needs what is not here is not offered; the bay says what it would have told.
-          </p>
-          <Form.Item name="tools" noStyle>
-            <Checkbox.Group className={styles.ticks}>
-              {TOOLS.map((tool) => (
-                <Checkbox key={tool} value={tool}>
-                  {tool} <span className="soft">{checksText(checksByTool[tool])}</span>
-                </Checkbox>
-              ))}
-            </Checkbox.Group>
-          </Form.Item>
-        </section>
-        <section className="panel stack" aria-label="Spares">
-          <h2>Known-good spares</h2>
-          <p className="soft">With a spare, trying the part is a check. Without one, alike parts are swapped.</p>
-          <Form.Item name="spares" noStyle>
-            <Checkbox.Group className={styles.ticks}>
-              {PART_KIND_LIST.map((kind) => (
-                <Checkbox key={kind} value={kind}>
-                  {PART_KINDS[kind]} <span className="soft">{checksText(checksBySpare[kind])}</span>
-                </Checkbox>
-              ))}
-            </Checkbox.Group>
-          </Form.Item>
-        </section>
-        <section className="panel stack" aria-label="Prices">
-          <h2>Prices</h2>
-          <p className="soft">
-            They decide when repairing costs less than one more check. In the shop&apos;s currency.
-          </p>
-          <div className={styles.pair}>
-            <Form.Item {...ACROSS} label="An hour of work" name="labour" {...field("labourCentsPerHour")}>
-              <InputNumber {...price} />
-            </Form.Item>
-            <Form.Item {...ACROSS} label="Test after a repair, min" name="retestMinutes" {...field("retestMinutes")}>
-              <InputNumber min={0} max={240} style={{ width: 120 }} />
-            </Form.Item>
-            <Form.Item {...ACROSS} label="Proofs of a new part, min" name="proofMinutes" {...field("proofMinutes")}>
-              <InputNumber min={0} max={240} style={{ width: 120 }} />
-            </Form.Item>
-            <Form.Item {...ACROSS} label="A fault given up" name="givenUp" {...field("givenUpCents")}>
-              <InputNumber {...price} />
-            </Form.Item>
-          </div>
-          <h3>Parts</h3>
-          <div className={styles.pair}>
-            {PART_KIND_LIST.map((kind) => (
-              <Form.Item
-                key={kind}
-                {...ACROSS}
-                label={PART_KINDS[kind]}
-                name={["parts", kind]}
-                {...field(`partCents.${kind}`)}
-              >
-                <InputNumber {...price} />
-              </Form.Item>
-            ))}
-          </div>
-        </section>
+        <ToolsSection checksByTool={checksByTool} />
+        <SparesSection checksBySpare={checksBySpare} />
+        <PricesSection field={field} />
         <section className="panel stack" aria-label="Learning">
           <h2>Learning</h2>
           <div className="row">
@@ -154,6 +95,80 @@ export function WorkshopPage(props: WorkshopPageProps) {
         </section>
       </div>
     </Form>
+  );
+}
+
+function ToolsSection({ checksByTool }: Pick<WorkshopPageProps, "checksByTool">) {
+  return (
+    <section className="panel stack" aria-label="Tools">
+      <h2>Tools at hand</h2>
+      <p className="soft">A check that needs what is not here is not offered; the bay says what it would have told.</p>
+      <Form.Item name="tools" noStyle>
+        <Checkbox.Group className={styles.ticks}>
+          {TOOLS.map((tool) => (
+            <Checkbox key={tool} value={tool}>
+              {tool} <span className="soft">{checksText(checksByTool[tool])}</span>
+            </Checkbox>
+          ))}
+        </Checkbox.Group>
+      </Form.Item>
+    </section>
+  );
+}
+
+function SparesSection({ checksBySpare }: Pick<WorkshopPageProps, "checksBySpare">) {
+  return (
+    <section className="panel stack" aria-label="Spares">
+      <h2>Known-good spares</h2>
+      <p className="soft">With a spare, trying the part is a check. Without one, alike parts are swapped.</p>
+      <Form.Item name="spares" noStyle>
+        <Checkbox.Group className={styles.ticks}>
+          {PART_KIND_LIST.map((kind) => (
+            <Checkbox key={kind} value={kind}>
+              {PART_KINDS[kind]} <span className="soft">{checksText(checksBySpare[kind])}</span>
+            </Checkbox>
+          ))}
+        </Checkbox.Group>
+      </Form.Item>
+    </section>
+  );
+}
+
+/** @param props.field - What is wrong with a field, as its form item shows it. */
+function PricesSection({ field }: { field: (name: string) => { help?: string; validateStatus?: "error" } }) {
+  return (
+    <section className="panel stack" aria-label="Prices">
+      <h2>Prices</h2>
+      <p className="soft">They decide when repairing costs less than one more check. In the shop&apos;s currency.</p>
+      <div className={styles.pair}>
+        <Form.Item {...ACROSS} label="An hour of work" name="labour" {...field("labourCentsPerHour")}>
+          <InputNumber {...price} />
+        </Form.Item>
+        <Form.Item {...ACROSS} label="Test after a repair, min" name="retestMinutes" {...field("retestMinutes")}>
+          <InputNumber min={0} max={240} style={{ width: 120 }} />
+        </Form.Item>
+        <Form.Item {...ACROSS} label="Proofs of a new part, min" name="proofMinutes" {...field("proofMinutes")}>
+          <InputNumber min={0} max={240} style={{ width: 120 }} />
+        </Form.Item>
+        <Form.Item {...ACROSS} label="A fault given up" name="givenUp" {...field("givenUpCents")}>
+          <InputNumber {...price} />
+        </Form.Item>
+      </div>
+      <h3>Parts</h3>
+      <div className={styles.pair}>
+        {PART_KIND_LIST.map((kind) => (
+          <Form.Item
+            key={kind}
+            {...ACROSS}
+            label={PART_KINDS[kind]}
+            name={["parts", kind]}
+            {...field(`partCents.${kind}`)}
+          >
+            <InputNumber {...price} />
+          </Form.Item>
+        ))}
+      </div>
+    </section>
   );
 }
 

@@ -94,6 +94,17 @@ describe("the door", () => {
     expect(await (await fetch(`${url}/api/health`)).json()).toMatchObject({ code: "unreachable" });
   });
 
+  it("hands on an answer that comes before the call was read whole", async () => {
+    web.removeAllListeners("request");
+    web.on("request", (_, response) => {
+      response.writeHead(413);
+      response.end("too large");
+    });
+    const answer = await fetch(`${url}/photos`, { method: "POST", body: Buffer.alloc(16 * 1024 * 1024, 1) });
+    expect(answer.status).toBe(413);
+    expect(await answer.text()).toBe("too large");
+  });
+
   it("leaves a stop without a token to the web process, which asks who it is", async () => {
     await post("/api/rig/stop", { runId: 7 });
     expect(stop).not.toHaveBeenCalled();

@@ -44,11 +44,14 @@ export function startDoor({
       (answer) => {
         response.writeHead(answer.statusCode ?? 502, answer.headers);
         answer.pipe(response);
+        answer.on("error", () => response.destroy()); // it broke off in the middle
+        // What is answered before it was read whole, such as a photo that is too large, need not be sent on to its end.
+        request.unpipe(passed);
+        request.resume();
       },
     );
     passed.on("error", () => {
-      if (response.headersSent) response.destroy();
-      else webIsAway(request, response);
+      if (!response.headersSent) webIsAway(request, response);
     });
     response.on("close", () => passed.destroy());
     if (body) passed.end(body);

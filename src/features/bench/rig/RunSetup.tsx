@@ -39,11 +39,6 @@ const BOUNDS = [
 export function RunSetup(props: Props) {
   const { profiles, profileAt, onProfile, text, onText, limits, onLimits, fields, packs, places, options, onOptions } =
     props;
-  const free = [...SHOWN_CHANNELS, ...MEASURED_CHANNELS]
-    .filter((channel, at, all) => all.indexOf(channel) === at)
-    .filter((channel) => !limits[channel]);
-  const set = (channel: string, bound: "min" | "max" | "perS", value: number | null) =>
-    onLimits({ ...limits, [channel]: { ...limits[channel], [bound]: value } });
   return (
     <>
       <label className={styles.field}>
@@ -70,6 +65,58 @@ export function RunSetup(props: Props) {
           />
         </label>
       )}
+      <LimitFields limits={limits} onLimits={onLimits} />
+      {places.length > 0 && (
+        <label className={styles.field}>
+          Which one
+          <Select
+            value={options.position ?? null}
+            onChange={(position) => onOptions({ ...options, position })}
+            options={places.map((value) => ({ value, label: value }))}
+          />
+        </label>
+      )}
+      {packs.length > 0 && (
+        <label className={styles.field}>
+          Pack on the list
+          <Select
+            value={options.packId ?? null}
+            allowClear
+            placeholder="another one"
+            options={packs.map(({ id, label }) => ({ value: id, label }))}
+            onChange={(id: number | null | undefined) => {
+              const chosen = packs.find((pack) => pack.id === id);
+              const { capacityMah, cRating, chemistry, newMohm } = chosen ?? options;
+              onOptions({ ...options, packId: id ?? null, capacityMah, cRating, chemistry, newMohm });
+            }}
+          />
+        </label>
+      )}
+      {fields.length > 0 && (
+        <div className={styles.limits}>
+          {fields.map((field) => (
+            <OptionInput
+              key={field.name}
+              field={field}
+              value={options[field.name]}
+              onChange={(value) => onOptions({ ...options, [field.name]: value })}
+            />
+          ))}
+        </div>
+      )}
+    </>
+  );
+}
+
+/** What cuts the run: amps and volts in sight, every other channel on asking. */
+function LimitFields({ limits, onLimits }: Pick<Props, "limits" | "onLimits">) {
+  const free = [...SHOWN_CHANNELS, ...MEASURED_CHANNELS]
+    .filter((channel, at, all) => all.indexOf(channel) === at)
+    .filter((channel) => !limits[channel]);
+  const set = (channel: string, bound: "min" | "max" | "perS", value: number | null) =>
+    onLimits({ ...limits, [channel]: { ...limits[channel], [bound]: value } });
+  return (
+    <>
       <div className={styles.limits}>
         <Bound
           label="Amps at most"
@@ -111,44 +158,6 @@ export function RunSetup(props: Props) {
           />
         </div>
       </details>
-      {places.length > 0 && (
-        <label className={styles.field}>
-          Which one
-          <Select
-            value={options.position ?? null}
-            onChange={(position) => onOptions({ ...options, position })}
-            options={places.map((value) => ({ value, label: value }))}
-          />
-        </label>
-      )}
-      {packs.length > 0 && (
-        <label className={styles.field}>
-          Pack on the list
-          <Select
-            value={options.packId ?? null}
-            allowClear
-            placeholder="another one"
-            options={packs.map(({ id, label }) => ({ value: id, label }))}
-            onChange={(id: number | null | undefined) => {
-              const chosen = packs.find((pack) => pack.id === id);
-              const { capacityMah, cRating, chemistry, newMohm } = chosen ?? options;
-              onOptions({ ...options, packId: id ?? null, capacityMah, cRating, chemistry, newMohm });
-            }}
-          />
-        </label>
-      )}
-      {fields.length > 0 && (
-        <div className={styles.limits}>
-          {fields.map((field) => (
-            <OptionInput
-              key={field.name}
-              field={field}
-              value={options[field.name]}
-              onChange={(value) => onOptions({ ...options, [field.name]: value })}
-            />
-          ))}
-        </div>
-      )}
     </>
   );
 }
