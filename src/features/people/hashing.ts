@@ -19,7 +19,7 @@ export function isPassword(passwordHash: string, password: string): Promise<bool
   return inLine(() => verify(passwordHash, password));
 }
 
-function inLine<T>(work: () => Promise<T>): Promise<T> {
+async function inLine<T>(work: () => Promise<T>): Promise<T> {
   if (queue.size >= LONGEST_LINE) {
     const waitS = Math.ceil((queue.size * USUAL_MS) / 1000);
     throw new AppError("busy", `Many people sign in at once: about ${waitS} s. Try again then.`);

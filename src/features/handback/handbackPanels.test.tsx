@@ -1,0 +1,80 @@
+import { act, fireEvent, render, screen, within } from "@testing-library/react";
+import { handBackAction } from "./handBack.action";
+import { HandbackBay, type HandbackBayProps } from "./HandbackBay";
+
+jest.mock("./handBack.action", () => ({ handBackAction: jest.fn(), decideCaseAction: jest.fn() }));
+jest.mock("next/navigation", () => ({ useRouter: () => ({ refresh: jest.fn() }) }));
+
+const give = jest.mocked(handBackAction);
+beforeEach(() => give.mockReset().mockResolvedValue({ ok: true, data: null } as never));
+
+const show = (more: Partial<HandbackBayProps> = {}) =>
+  render(
+    <HandbackBay
+      target={{ jobId: 12, version: 9 }}
+      report={{
+        number: "0012",
+        craft: "Whin, quad",
+        received: "1 May 2026",
+        handedBack: "not yet",
+        sections: [
+          { title: "Complaint", lines: ["no picture"] },
+          { title: "Proven by", lines: ["One finding"], isList: true },
+          { title: "Parts and settings", lines: [], none: "Nothing was replaced or set." },
+          {
+            title: "Measured",
+            lines: ["Motors: good."],
+            table: { head: ["", "measured"], rows: [["full", "14.1 V"]] },
+          },
+        ],
+      }}
+      owner="Ada Quist"
+      craftId={4}
+      isClosed={false}
+      isReleasable
+      proofCount={3}
+      openProofs={0}
+      mayEdit
+      closedCase={null}
+      mayDecideCase={false}
+      {...more}
+    />,
+  );
+
+describe("HandbackBay", () => {
+  it("shows each bay's section: text, a list, what stands where there is nothing, and a table", () => {
+    show();
+    const report = screen.getByRole("region", { name: "Report" });
+    expect(
+      within(report)
+        .getAllByRole("listitem")
+        .map(({ textContent }) => textContent),
+    ).toEqual(["One finding"]);
+    expect(within(report).getByText("Nothing was replaced or set.")).toBeInTheDocument();
+    expect(within(report).getByRole("columnheader", { name: "measured" })).toBeInTheDocument();
+    expect(within(report).getByRole("cell", { name: "14.1 V" })).toBeInTheDocument();
+  });
+
+  it("hands back to the owner unless somebody else is named", async () => {
+    show();
+    await act(async () => fireEvent.click(screen.getByRole("button", { name: /^Hand back and close job 0012/ })));
+    expect(give).toHaveBeenCalledWith(expect.objectContaining({ jobId: 12, version: 9, to: "Ada Quist" }));
+  });
+
+  it.each([
+    [{ proofCount: 3, openProofs: 1 }, "1 proof is still open."],
+    [{ proofCount: 3, openProofs: 2 }, "2 proofs are still open."],
+    [{ proofCount: 0, openProofs: 0 }, "Nothing was asked to be proven. Record the repair in Refit first."],
+  ])("does not hand back while %j, and leads to Prove", (more, sentence) => {
+    show({ ...more, isReleasable: false });
+    expect(screen.getByText(sentence, { exact: false })).toBeInTheDocument();
+    expect(screen.getByRole("button", { name: /^Hand back and close/ })).toBeDisabled();
+    expect(screen.getByRole("link", { name: "To Prove" })).toHaveAttribute("href", "prove");
+  });
+
+  it("never says that the craft may fly", () => {
+    show();
+    expect(document.body).toHaveTextContent("It does not say that the craft may fly");
+    expect(document.body.textContent).not.toMatch(/airworthy|\bsafe\b/i);
+  });
+});

@@ -1,0 +1,107 @@
+import { act, fireEvent, render, screen, within } from "@testing-library/react";
+import { BayPathProvider } from "@/features/job/bays/BayPath";
+import { replacePartAction } from "./refit.action";
+import { RefitBay, type RefitBayProps } from "./RefitBay";
+
+jest.mock("./refit.action", () => ({ replacePartAction: jest.fn(), changeSettingAction: jest.fn() }));
+jest.mock("@/features/job/bays/enterBay.action", () => ({ enterBayAction: jest.fn() }));
+jest.mock("next/navigation", () => ({
+  useRouter: () => ({ refresh: jest.fn(), push: jest.fn() }),
+  usePathname: () => "/jobs/0003/refit",
+}));
+
+const replace = jest.mocked(replacePartAction);
+beforeEach(() => replace.mockReset().mockResolvedValue({ ok: true, data: null } as never));
+
+const position = (
+  name: string,
+  more: Partial<RefitBayProps["positions"][number]> = {},
+): RefitBayProps["positions"][number] => ({
+  position: name,
+  kind: "esc",
+  kindName: "ESC",
+  isSuspect: false,
+  fitted: { partId: 7, name: "Harl 45", serial: "H-1", continuousA: 45, since: "2 May 2026" },
+  former: [],
+  ...more,
+});
+
+const show = (more: Partial<RefitBayProps> = {}) =>
+  render(
+    <BayPathProvider path={[{ id: "prove", name: "Prove" }]}>
+      <RefitBay
+        target={{ jobId: 3, version: 4 }}
+        cause={["ESC burnt (82 %): Replace the ESC"]}
+        positions={[position("ESC 3", { isSuspect: true }), position("ESC 1")]}
+        proofs={[]}
+        mayEdit
+        isHere
+        {...more}
+      />
+    </BayPathProvider>,
+  );
+
+describe("RefitBay", () => {
+  it("opens with the suspect's position, and with none where nothing is suspected", () => {
+    const { unmount } = show();
+    expect(screen.getByText("suspect")).toBeInTheDocument();
+    expect(screen.getAllByLabelText("Its serial")).toHaveLength(1);
+    unmount();
+    show({ positions: [position("ESC 1")], cause: [] });
+    expect(screen.queryByLabelText("Its serial")).toBeNull();
+    expect(screen.getByText("No cause was named yet. Isolate names it.")).toBeInTheDocument();
+  });
+
+  it("sends the part that comes out with what comes in, and closes when it is done", async () => {
+    show();
+    fireEvent.change(screen.getByLabelText("Why does the old one come out?"), { target: { value: "burnt switch" } });
+    fireEvent.change(screen.getByLabelText("Its serial"), { target: { value: "H-2" } });
+    await act(async () => fireEvent.click(screen.getByRole("button", { name: "Replace it" })));
+    expect(replace).toHaveBeenCalledWith(
+      expect.objectContaining({
+        jobId: 3,
+        version: 4,
+        partId: 7,
+        reason: "burnt switch",
+        serial: "H-2",
+        name: "Harl 45",
+      }),
+    );
+    expect(screen.queryByLabelText("Its serial")).toBeNull();
+  });
+
+  it("keeps the form open with the sentence at its field when it is refused", async () => {
+    replace.mockResolvedValue({
+      ok: false,
+      code: "invalid_input",
+      message: "Check the fields.",
+      fields: { serial: "Give the new part's serial, or “none” when it has none." },
+    } as never);
+    show();
+    await act(async () => fireEvent.click(screen.getByRole("button", { name: "Replace it" })));
+    expect(screen.getByText(/or “none” when it has none/)).toBeInTheDocument();
+  });
+
+  it("tells the former parts of a position, and offers nothing to those who may only look", () => {
+    const former = { partId: 2, name: "Harl 40", serial: "", span: "1 May to 2 May", reason: "shorted", jobId: 1 };
+    show({ positions: [position("ESC 1", { former: [former] })], mayEdit: false });
+    expect(screen.getByText(/before: Harl 40/)).toHaveTextContent("before: Harl 40 no serial, 1 May to 2 May: shorted");
+    expect(screen.queryByRole("button")).toBeNull();
+  });
+
+  it("lists what the swap asked for, and leads on to Prove", () => {
+    show({
+      proofs: [
+        { title: "Motor directions", state: "open" },
+        { title: "Continuity", state: "met" },
+      ],
+    });
+    const proofs = screen.getByText(/Proofs asked for · 2/).closest("section")!;
+    expect(
+      within(proofs)
+        .getAllByRole("listitem")
+        .map(({ textContent }) => textContent),
+    ).toEqual(["Motor directions", "Continuity: met"]);
+    expect(screen.getByRole("button", { name: "Go on to Prove" })).toBeInTheDocument();
+  });
+});
