@@ -92,92 +92,110 @@ export function measureColumns(
   past: MeasurementPast = {},
 ): MeasuredParts {
   refuseBadTime(columns);
-  switch (kind) {
-    case "meter": {
-      const [shown, reference] = [need(columns, "shown", kind), need(columns, "reference", kind)];
-      const [shownQuantity, referenceQuantity] = [columns.quantities.get("shown"), columns.quantities.get("reference")];
-      if (shownQuantity !== referenceQuantity)
-        throw new CoreInputError(
-          "out_of_range",
-          `“shown” is a ${shownQuantity} and “reference” a ${referenceQuantity}: compare amps with amps, or volts with volts.`,
-        );
-      const quantity = shownQuantity === "voltage" ? "voltage" : "current";
-      return judgeMeter(
-        shown.map((value, row) => ({ shown: value, reference: reference[row]! })),
-        { quantity, setting: options.setting ?? null, gainBefore: options.gainBefore ?? null },
-      );
-    }
-    case "servo": {
-      const [pulse, angle] = [need(columns, "pulse", kind), need(columns, "angle", kind)];
-      const current = columns.values.get("current");
-      const time = columns.values.get("time");
-      const throttle = columns.values.get("throttle");
-      const held = columns.values.get("held");
-      return judgeServo(
-        pulse.map((seconds, row) => ({
-          pulseUs: seconds * 1e6,
-          angleDeg: angle[row]!,
-          currentA: current?.[row] ?? null,
-          timeS: time?.[row] ?? null,
-          throttle: throttle?.[row] ?? null,
-          isHeld: (held?.[row] ?? 0) > 0,
-        })),
-        { secondsPer60: options.secondsPer60 ?? null },
-        past.servo ?? null,
-      );
-    }
-    case "motor":
-      return judgeMotors(sweepsOf(columns, past.responseS), past.motors, {
-        massKg: options.massG ? options.massG / 1000 : null,
-        propDiameterM: options.propInches ? options.propInches * INCH_M : null,
-        densityKgM3: densityOfDay(options.airC, options.airHpa),
-      });
-    case "power":
-      return judgePower(
-        powerSamples(columns),
-        past.power ? powerSamples(past.power) : [],
-        past.parts ??
-          (options.continuousA
-            ? [{ position: "in line", name: "Weakest part", continuousA: options.continuousA, parallel: 1 }]
-            : []),
-        options.flightShare ?? FLIGHT_SHARE,
-      );
-    case "esc": {
-      const [time, amps, celsius] = [
-        need(columns, "time", kind),
-        need(columns, "current", kind),
-        need(columns, "esctemperature", kind),
-      ];
-      return judgeEsc(
-        time.map((timeS, row) => ({ timeS, currentA: amps[row]!, temperatureC: celsius[row]! })),
-        {
-          continuousA: options.continuousA ?? null,
-          burstA: options.burstA ?? null,
-          burstS: options.burstS ?? USUAL_BURST_S,
-          limitC: options.limitC ?? USUAL_ESC_LIMIT_C,
-        },
-        past.esc ?? null,
-      );
-    }
-    case "pack": {
-      const current = need(columns, "current", kind);
-      const cells = [...columns.values.keys()].filter((name) => /^cell\s?\d+$/.test(name)).sort(byNumber);
-      if (cells.length === 0) throw missing("cell1", kind);
-      if (!options.capacityMah)
-        throw new CoreInputError("out_of_range", "Say the pack's capacity in mAh: resistance is judged by its size.");
-      return judgePack(
-        current.map((currentA, row) => ({ currentA, cellsV: cells.map((name) => columns.values.get(name)![row]!) })),
-        {
-          capacityMah: options.capacityMah,
-          cRating: options.cRating ?? null,
-          peakA: options.peakA ?? null,
-          cruiseA: options.cruiseA ?? null,
-          newMohm: options.newMohm ?? null,
-          chemistry: CHEMISTRIES.find((each) => each === options.chemistry) ?? null,
-        },
-      );
-    }
-  }
+  return JUDGES[kind](columns, options, past);
+}
+
+/** How each kind of table is judged. */
+const JUDGES: Readonly<
+  Record<MeasurementKind, (columns: Columns, options: MeasurementOptions, past: MeasurementPast) => MeasuredParts>
+> = { meter: meterOf, servo: servoOf, motor: motorsOf, power: powerOfTable, esc: escOf, pack: packOf };
+
+/** The craft's own meter against a reference. */
+function meterOf(columns: Columns, options: MeasurementOptions): MeasuredParts {
+  const [shown, reference] = [need(columns, "shown", "meter"), need(columns, "reference", "meter")];
+  const [shownQuantity, referenceQuantity] = [columns.quantities.get("shown"), columns.quantities.get("reference")];
+  if (shownQuantity !== referenceQuantity)
+    throw new CoreInputError(
+      "out_of_range",
+      `“shown” is a ${shownQuantity} and “reference” a ${referenceQuantity}: compare amps with amps, or volts with volts.`,
+    );
+  const quantity = shownQuantity === "voltage" ? "voltage" : "current";
+  return judgeMeter(
+    shown.map((value, row) => ({ shown: value, reference: reference[row]! })),
+    { quantity, setting: options.setting ?? null, gainBefore: options.gainBefore ?? null },
+  );
+}
+
+/** A servo: angle over pulse. */
+function servoOf(columns: Columns, options: MeasurementOptions, past: MeasurementPast): MeasuredParts {
+  const [pulse, angle] = [need(columns, "pulse", "servo"), need(columns, "angle", "servo")];
+  const current = columns.values.get("current");
+  const time = columns.values.get("time");
+  const throttle = columns.values.get("throttle");
+  const held = columns.values.get("held");
+  return judgeServo(
+    pulse.map((seconds, row) => ({
+      pulseUs: seconds * 1e6,
+      angleDeg: angle[row]!,
+      currentA: current?.[row] ?? null,
+      timeS: time?.[row] ?? null,
+      throttle: throttle?.[row] ?? null,
+      isHeld: (held?.[row] ?? 0) > 0,
+    })),
+    { secondsPer60: options.secondsPer60 ?? null },
+    past.servo ?? null,
+  );
+}
+
+/** Motors, each against the others and its own past. */
+function motorsOf(columns: Columns, options: MeasurementOptions, past: MeasurementPast): MeasuredParts {
+  return judgeMotors(sweepsOf(columns, past.responseS), past.motors, {
+    massKg: options.massG ? options.massG / 1000 : null,
+    propDiameterM: options.propInches ? options.propInches * INCH_M : null,
+    densityKgM3: densityOfDay(options.airC, options.airHpa),
+  });
+}
+
+/** Power draw at a few throttles. */
+function powerOfTable(columns: Columns, options: MeasurementOptions, past: MeasurementPast): MeasuredParts {
+  return judgePower(
+    powerSamples(columns),
+    past.power ? powerSamples(past.power) : [],
+    past.parts ??
+      (options.continuousA
+        ? [{ position: "in line", name: "Weakest part", continuousA: options.continuousA, parallel: 1 }]
+        : []),
+    options.flightShare ?? FLIGHT_SHARE,
+  );
+}
+
+/** The heat of an ESC under load. */
+function escOf(columns: Columns, options: MeasurementOptions, past: MeasurementPast): MeasuredParts {
+  const [time, amps, celsius] = [
+    need(columns, "time", "esc"),
+    need(columns, "current", "esc"),
+    need(columns, "esctemperature", "esc"),
+  ];
+  return judgeEsc(
+    time.map((timeS, row) => ({ timeS, currentA: amps[row]!, temperatureC: celsius[row]! })),
+    {
+      continuousA: options.continuousA ?? null,
+      burstA: options.burstA ?? null,
+      burstS: options.burstS ?? USUAL_BURST_S,
+      limitC: options.limitC ?? USUAL_ESC_LIMIT_C,
+    },
+    past.esc ?? null,
+  );
+}
+
+/** A pack, cell by cell, under a few loads. */
+function packOf(columns: Columns, options: MeasurementOptions): MeasuredParts {
+  const current = need(columns, "current", "pack");
+  const cells = [...columns.values.keys()].filter((name) => /^cell\s?\d+$/.test(name)).sort(byNumber);
+  if (cells.length === 0) throw missing("cell1", "pack");
+  if (!options.capacityMah)
+    throw new CoreInputError("out_of_range", "Say the pack's capacity in mAh: resistance is judged by its size.");
+  return judgePack(
+    current.map((currentA, row) => ({ currentA, cellsV: cells.map((name) => columns.values.get(name)![row]!) })),
+    {
+      capacityMah: options.capacityMah,
+      cRating: options.cRating ?? null,
+      peakA: options.peakA ?? null,
+      cruiseA: options.cruiseA ?? null,
+      newMohm: options.newMohm ?? null,
+      chemistry: CHEMISTRIES.find((each) => each === options.chemistry) ?? null,
+    },
+  );
 }
 
 function sweepsOf(given: Columns, responseS: ReadonlyMap<number, number> = new Map()): MotorSweep[] {
