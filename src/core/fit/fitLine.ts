@@ -1,3 +1,4 @@
+import { max, min } from "simple-statistics";
 import { CoreInputError } from "../CoreInputError";
 import { type Coefficient, halfWidth, linearFit } from "./linearFit";
 import { medianLine, OUTLIER_SCORE, robustScores } from "./robust";
@@ -62,7 +63,7 @@ function outliersOf(points: readonly { x: number; y: number }[]): number[] {
   const { slope, intercept } = medianLine(points);
   const residuals = points.map(({ x, y }) => y - intercept - slope * x);
   // A scale below a thousandth of the range is finer than any meter here reads.
-  const range = Math.max(...points.map(({ y }) => y)) - Math.min(...points.map(({ y }) => y));
+  const range = max(points.map(({ y }) => y)) - min(points.map(({ y }) => y));
   const scores = robustScores(residuals, range * 1e-3);
   const most = Math.floor((points.length - FEWEST_POINTS) / 2); // never throw away what the fit needs
   return scores

@@ -1,3 +1,4 @@
+import { max } from "simple-statistics";
 import jstat from "jstat";
 import { Matrix, QrDecomposition } from "ml-matrix";
 import { CoreInputError } from "../CoreInputError";
@@ -38,10 +39,7 @@ export function linearFit(x: readonly (readonly number[])[], y: readonly number[
     );
   }
   // Columns of like size, so that a tiny one beside a large one is not taken for nothing.
-  const scale = Array.from(
-    { length: columns },
-    (_, column) => Math.max(...x.map((row) => Math.abs(row[column]!))) || 1,
-  );
+  const scale = Array.from({ length: columns }, (_, column) => max(x.map((row) => Math.abs(row[column]!))) || 1);
   const matrix = new Matrix(x.map((row) => row.map((value, column) => value / scale[column]!)));
   const decomposition = new QrDecomposition(matrix);
   const diagonal = decomposition.upperTriangularMatrix.diagonal().map(Math.abs);

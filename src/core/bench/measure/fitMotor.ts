@@ -1,3 +1,4 @@
+import { max, min } from "simple-statistics";
 import { CoreInputError } from "../../CoreInputError";
 import { type Coefficient, halfWidth, linearFit } from "../../fit/linearFit";
 
@@ -42,7 +43,7 @@ export function fitMotor(samples: readonly MotorSample[]): MotorFit {
       `a motor needs at least ${FEWEST_SAMPLES} readings while it turns, found ${running.length}`,
     );
   const speeds = running.map(({ rpm }) => rpm);
-  if (Math.max(...speeds) < FEWEST_SPREAD * Math.min(...speeds))
+  if (max(speeds) < FEWEST_SPREAD * min(speeds))
     throw new CoreInputError("out_of_range", "the speed hardly changes: sweep from low to full throttle");
   const currents = running.map(({ currentA, throttle }) => currentA / throttle);
   const drive = linearFit(

@@ -1,3 +1,4 @@
+import { max } from "simple-statistics";
 import { CoreInputError } from "../../CoreInputError";
 import { compareWithBaseline, type Fact, type FactRule } from "./compareFact";
 import { fitThermal, type ThermalFit, timeToReach } from "./fitThermal";
@@ -77,7 +78,7 @@ export function judgeEsc(
   baseline: EscFacts | null = null,
 ): Measured & { esc: EscFacts | null } {
   if (samples.length === 0) throw new CoreInputError("too_few_points", "there are no readings");
-  const highestA = Math.max(...samples.map(({ currentA }) => currentA));
+  const highestA = max(samples.map(({ currentA }) => currentA));
   const stretches = loadedStretches(samples, LOADED_SHARE * highestA);
   const longest = stretches.reduce((best, each) => (each.length > best.length ? each : best), stretches[0] ?? []);
   if (longest.length === 0) throw new CoreInputError("too_few_points", "the ESC was never under load");

@@ -1,3 +1,4 @@
+import { max, min } from "simple-statistics";
 import { CoreInputError } from "../../CoreInputError";
 import { fitLine } from "../../fit/fitLine";
 import { median } from "../../fit/robust";
@@ -43,8 +44,8 @@ export function judgeMeter(pairs: readonly MeterPair[], { quantity, setting, gai
   const { slope, intercept, slopeHalfWidth, interceptHalfWidth, outliers } = fit;
   const gain = slope.value;
   const unit = quantity === "current" ? "A" : "V";
-  const lowest = Math.min(...points.map(({ x }) => x));
-  const highest = Math.max(...points.map(({ x }) => x));
+  const lowest = min(points.map(({ x }) => x));
+  const highest = max(points.map(({ x }) => x));
   return {
     ...verdictOf([...judgements(gain, slopeHalfWidth, outliers.length), ...afterChange(gain, gainBefore ?? null)]),
     figures: [

@@ -1,3 +1,4 @@
+import { max } from "simple-statistics";
 import { median, robustScores } from "../../fit/robust";
 import { STANDARD_GRAVITY } from "../../units/constants";
 import { compareLinearity } from "../escLinearity";
@@ -193,7 +194,7 @@ function judgeAnswers(sweeps: readonly MotorSweep[]): Judgement[] {
 function judgeTips(sweeps: readonly MotorSweep[], { propDiameterM, soundMS }: MotorContext): Judgement[] {
   if (!propDiameterM) return [];
   const fastest = sweeps
-    .map(({ name, samples }) => ({ name, rpm: Math.max(...samples.map(({ rpm }) => rpm)) }))
+    .map(({ name, samples }) => ({ name, rpm: max(samples.map(({ rpm }) => rpm)) }))
     .reduce((top, each) => (each.rpm > top.rpm ? each : top));
   const mach = tipSpeed(propDiameterM, fastest.rpm) / (soundMS ?? SEA_LEVEL.soundMS);
   return mach > WATCHED_MACH

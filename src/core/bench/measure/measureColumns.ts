@@ -1,3 +1,4 @@
+import { max, min } from "simple-statistics";
 import { CoreInputError } from "../../CoreInputError";
 import { type Columns } from "../../series/columns";
 import { densityOfDay } from "../airDensity";
@@ -247,13 +248,13 @@ function refuseOddDrive(
     throw new CoreInputError("out_of_range", "Negative amps: turn the meter's leads round, or leave the sign out.");
   if (throttle.some((share) => share < 0 || share > 1))
     throw new CoreInputError("out_of_range", "Throttle beyond 0 to 100 %: give it in percent, “throttle [%]”.");
-  const spread = (values: readonly number[]) => (Math.max(...values) - Math.min(...values)) / Math.max(...values);
+  const spread = (values: readonly number[]) => (max(values) - min(values)) / max(values);
   if (spread(voltage) > 0.6 && spread(current) < 0.4)
     throw new CoreInputError("out_of_range", "The volts vary and the amps hardly do: the two columns look swapped.");
-  if (Math.max(...voltage) > 200)
+  if (max(voltage) > 200)
     throw new CoreInputError(
       "out_of_range",
-      `${Math.max(...voltage).toFixed(0)} V: is the column in millivolts? Then write “voltage [mV]”.`,
+      `${max(voltage).toFixed(0)} V: is the column in millivolts? Then write “voltage [mV]”.`,
     );
   for (const [name, values] of [
     ["amps", current],
