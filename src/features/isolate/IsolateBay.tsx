@@ -58,7 +58,8 @@ export function IsolateBay(props: IsolateBayProps) {
   const give = ({ photos, ...given }: GivenAnswer) => {
     if (!check || !mayEdit) return;
     void answer.run({ ...target, checkId: check.id, ...given }, () => {
-      choose(null);
+      // Who picked another check while this answer was on its way keeps the pick.
+      choose((now) => (now === chosenId ? null : now));
       if (photos.length > 0)
         void uploadPhotos(number, photos)
           .then(setPhotoProblems)

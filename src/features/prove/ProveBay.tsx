@@ -71,7 +71,8 @@ export function ProveBay({ target, proofs, symptoms, clean, sorties, mayEdit, ma
           symptoms={symptoms}
           mayEdit={mayEdit}
           mayWaive={mayWaive}
-          onDecided={() => choose(null)}
+          // Who picked another proof while this one was being decided keeps the pick.
+          onDecided={() => choose((now) => (now === chosen ? null : now))}
         />
       ) : (
         <section className="panel stack">

@@ -135,6 +135,16 @@ describe("ProveBay", () => {
     expect(screen.getByRole("heading", { level: 1 })).toHaveTextContent("Receiver link");
   });
 
+  it("keeps the proof that was picked while another one was being decided", async () => {
+    let finish = (_: never) => {};
+    decide.mockReturnValue(new Promise((resolve) => (finish = resolve)) as never);
+    show([proof({ kind: "a", title: "Smoke test" }), proof({ kind: "b", title: "Hover" })]);
+    fireEvent.click(button(/^Met/)!);
+    fireEvent.click(screen.getByRole("button", { name: /Hover/ }));
+    await act(async () => finish({ ok: true, data: undefined } as never));
+    expect(screen.getByRole("heading", { level: 1 })).toHaveTextContent("Hover");
+  });
+
   it("says who asks for proofs when there are none", () => {
     show([]);
     expect(left()).toHaveTextContent("Refit asks, when a part or a setting was changed.");
