@@ -12,8 +12,8 @@ export default defineConfig({
   workers: 1,
   fullyParallel: false,
   // A machine that stands still for 0.4 s loses the operator's page, and the rig cuts, as it must. Only such a test is run again,
-  // once: see `standstill` in shop.ts.
-  retries: 1,
+  // twice at most: see `standstill` in shop.ts.
+  retries: 2,
   timeout: 90_000,
   expect: { timeout: 10_000 },
   reporter: [["list"], ["json"]],

@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, rmSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { type Page, test as base, expect } from "@playwright/test";
 import { createConnection, type RowDataPacket } from "mysql2/promise";
@@ -17,7 +17,7 @@ const STANDSTILL_MS = 150;
 
 /**
  * `strangers`: addresses outside the shop that a page asked for; there must be none. `standstill`: a failed test is failed,
- * unless this machine was measured to stand still meanwhile; then it is run again once, and said so.
+ * unless this machine was measured to stand still meanwhile; then it is run again, twice at most, and said so.
  */
 export const test = base.extend<{ strangers: string[]; standstill: void }>({
   baseURL: async ({}, provide) => provide(process.env.SHOP_URL!),
@@ -25,7 +25,8 @@ export const test = base.extend<{ strangers: string[]; standstill: void }>({
     async ({}, provide, info) => {
       const note = path.join(info.project.outputDir, `standstill-${info.testId}.json`);
       if (info.retry > 0 && !existsSync(note))
-        throw new Error("It failed, and the machine did not stand still: no second try.");
+        throw new Error("It failed, and the machine did not stand still: no other try.");
+      rmSync(note, { force: true });
       const { startMachineWatch } = await import("../../bin/lib/machineWatch.mjs");
       const machine = startMachineWatch();
       await provide();

@@ -3,7 +3,12 @@ export const FRAME_BITS = 16;
 /** The bit rates boards offer, bit/s. */
 export const BIT_RATES = [150e3, 300e3, 600e3, 1200e3] as const;
 
-/** Seconds that one digital frame takes. */
+/**
+ * Time that one digital frame takes.
+ *
+ * @param bitRate - bit/s, above 0.
+ * @returns seconds.
+ */
 export function frameTime(bitRate: number): number {
   return FRAME_BITS / bitRate;
 }

@@ -63,7 +63,7 @@ function same(a: string, b: string): boolean {
   return a.toLowerCase().replace(/\s+/g, "") === b.toLowerCase().replace(/\s+/g, "");
 }
 
-/** A row with one value copied to all ESCs. */
+/** A row with the value of the ESC at place `from`, counted from 0, copied to all. */
 export function copyToAll(row: EscMatrix["rows"][number], from: number): EscMatrix["rows"][number] {
   return { ...row, values: row.values.map(() => row.values[from]!) };
 }

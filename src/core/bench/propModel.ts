@@ -18,12 +18,20 @@ export function propThrust({ diameterM, thrustCoefficient }: PropConstants, rpm:
   return thrustCoefficient * densityKgM3 * (rpm / 60) ** 2 * diameterM ** 4;
 }
 
-/** Shaft power, P = Cp·ρ·n³·D⁵, in W. Same source. */
+/**
+ * Shaft power, P = Cp·ρ·n³·D⁵, in W.
+ *
+ * @see B. W. McCormick, Aerodynamics, Aeronautics and Flight Mechanics, 2nd ed., Wiley 1995, ch. 6.
+ */
 export function propPower({ diameterM, powerCoefficient }: PropConstants, rpm: number, densityKgM3: number): number {
   return powerCoefficient * densityKgM3 * (rpm / 60) ** 3 * diameterM ** 5;
 }
 
-/** Shaft torque, Q = P / (2π·n), in N·m. Same source. */
+/**
+ * Shaft torque, Q = P / (2π·n), in N·m; 0 at standstill.
+ *
+ * @see B. W. McCormick, Aerodynamics, Aeronautics and Flight Mechanics, 2nd ed., Wiley 1995, ch. 6.
+ */
 export function propTorque(prop: PropConstants, rpm: number, densityKgM3: number): number {
   return rpm > 0 ? propPower(prop, rpm, densityKgM3) / ((2 * Math.PI * rpm) / 60) : 0;
 }
@@ -33,7 +41,12 @@ export function tipSpeed(diameterM: number, rpm: number): number {
   return (Math.PI * diameterM * rpm) / 60;
 }
 
-/** rpm at which the prop gives a thrust. Same source. */
+/**
+ * Speed at which the prop gives a static thrust, n = √(T / (Ct·ρ·D⁴)).
+ *
+ * @returns rpm; NaN for a thrust below zero.
+ * @see B. W. McCormick, Aerodynamics, Aeronautics and Flight Mechanics, 2nd ed., Wiley 1995, ch. 6.
+ */
 export function rpmForThrust(
   { diameterM, thrustCoefficient }: PropConstants,
   thrustN: number,

@@ -4,7 +4,11 @@ import { type Judgement } from "./measured.types";
 /** A fitted figure with its standard error and half its 95 % interval. */
 export type Fact = Coefficient & { halfWidth: number };
 
-/** A figure that was not fitted but is known to within an error. */
+/**
+ * A figure that was not fitted but is known to within an error.
+ *
+ * @param error - one standard error, in the figure's own unit; its interval is taken as two of them to either side.
+ */
 export function known(value: number, error: number): Fact {
   return { value, error, halfWidth: 2 * error };
 }

@@ -16,7 +16,12 @@ export const FLIGHT_SHARE = 0.68;
 /** Names of the usual throttles; another is called by its number. */
 const STANDBY_BELOW = 0.02;
 
-/** Means of all readings at each throttle, by rising throttle. */
+/**
+ * Means of all readings at each throttle, V, A and W.
+ *
+ * @param samples - in any order; throttle 0 to 1.
+ * @returns by rising throttle, with the standard error of the mean current, which is 0 for one reading alone.
+ */
 export function stepsByThrottle(samples: readonly PowerSample[]): StepDraw[] {
   const throttles = [...new Set(samples.map(({ throttle }) => throttle))].sort((a, b) => a - b);
   return throttles.map((throttle) => {

@@ -35,7 +35,12 @@ export const SAME_US = 1.2;
 const SETTLES_S = 0.45;
 const MANY = 10;
 
-/** Groups readings into plateaus, in their order. */
+/**
+ * Groups readings into plateaus: runs of readings at one pulse and throttle, the horn held or free.
+ *
+ * @param samples - oldest first, time in seconds, pulse in µs, angle in degrees.
+ * @returns in the order of time; readings before the servo had come to rest are in `samples` but not in `settled`.
+ */
 export function servoPlateaus(samples: readonly ServoSample[]): Plateau[] {
   const groups: ServoSample[][] = [];
   samples.forEach((sample, at) => {
