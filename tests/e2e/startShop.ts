@@ -1,3 +1,4 @@
+import { rmSync } from "node:fs";
 import http from "node:http";
 import { type AddressInfo } from "node:net";
 import path from "node:path";
@@ -11,6 +12,7 @@ export default async function startShop(): Promise<() => Promise<void>> {
   const { startStack } = await import("../../bin/lib/stack.mjs");
   const { freePorts } = await import("../../bin/lib/ports.mjs");
   const folder = path.resolve(__dirname, "../../.pitstopa-test/e2e");
+  rmSync(folder, { recursive: true, force: true }); // what an earlier run took in would be refused as known
   const ports = await freePorts();
   const stack = await startStack({ folder, ports, demo: true, distDir: process.env.PITSTOPA_DIST_DIR ?? ".next" });
 
