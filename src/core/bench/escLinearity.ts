@@ -1,3 +1,4 @@
+import { max } from "simple-statistics";
 import { median, medianLine } from "../fit/robust";
 
 /** One motor's speed at a throttle. */
@@ -62,6 +63,6 @@ function linearityOf(name: string, points: readonly ThrottlePoint[]): Linearity 
   const { slope, intercept } = line(lower);
   const whole = line(sorted);
   const fullRpm = sorted.at(-1)!.rpm;
-  const bend = Math.max(...sorted.map(({ throttle, rpm }) => Math.abs(rpm - whole.intercept - whole.slope * throttle)));
+  const bend = max(sorted.map(({ throttle, rpm }) => Math.abs(rpm - whole.intercept - whole.slope * throttle)));
   return { name, startThrottle: slope > 0 ? -intercept / slope : 0, bend: bend / fullRpm, fullRpm };
 }
