@@ -17,12 +17,27 @@ export function openPool(databaseUrl: string, connectionLimit = 10): Pool {
   });
 }
 
+/** How often a transaction that lost a deadlock is run in all. */
+const DEADLOCK_TRIES = 4;
+
 /**
- * Runs `work` in one transaction: commits when it returns, rolls back when it throws.
+ * Runs `work` in one transaction: commits when it returns, rolls back when it throws. Where the database ended it to
+ * break a deadlock, it was undone whole and `work` runs again, as the server's manual advises; so `work` may do nothing
+ * but speak with the database.
  *
  * @returns What `work` returned.
  */
 export async function withTransaction<T>(pool: Pool, work: (db: Db) => Promise<T>): Promise<T> {
+  for (let attempt = 1; ; attempt += 1) {
+    try {
+      return await runTransaction(pool, work);
+    } catch (error) {
+      if (!isDeadlock(error) || attempt === DEADLOCK_TRIES) throw error;
+    }
+  }
+}
+
+async function runTransaction<T>(pool: Pool, work: (db: Db) => Promise<T>): Promise<T> {
   const connection = await pool.getConnection();
   try {
     await connection.beginTransaction();
@@ -35,6 +50,10 @@ export async function withTransaction<T>(pool: Pool, work: (db: Db) => Promise<T
   } finally {
     connection.release();
   }
+}
+
+function isDeadlock(error: unknown): boolean {
+  return typeof error === "object" && error !== null && "code" in error && error.code === "ER_LOCK_DEADLOCK";
 }
 
 const DOWN = new Set(["ECONNREFUSED", "ETIMEDOUT", "PROTOCOL_CONNECTION_LOST", "ECONNRESET", "ENOTFOUND", "EPIPE"]);

@@ -1,5 +1,6 @@
 import { type RowDataPacket } from "mysql2/promise";
 import * as v from "valibot";
+import { listFittedParts } from "@/features/craft/fittedPartRepository";
 import { findingsOf } from "@/features/job/events/findings";
 import { listEvents } from "@/features/job/events/jobEventRepository";
 import { getJob } from "@/features/job/jobRepository";
@@ -38,6 +39,15 @@ describe("receiveCraft", () => {
     const twice = intake();
     const [a, b] = await Promise.all([receiveCraft(shop.technician, twice), receiveCraft(shop.technician, twice)]);
     expect(a).toEqual(b);
+  });
+
+  it("takes forty new craft in at the same moment, and each has its parts counted from one", async () => {
+    const jobs = await Promise.all(Array.from({ length: 40 }, () => shop.receive()));
+    for (const jobId of jobs) {
+      const { craftId } = await getJob(shop.pool, jobId);
+      const parts = await listFittedParts(shop.pool, craftId);
+      expect(parts.map(({ id }) => id).sort((a, b) => a - b)).toEqual(testCraft().parts.map((_, i) => i + 1));
+    }
   });
 
   it("stores nothing of an intake that fails half-way", async () => {

@@ -44,18 +44,37 @@ const INSERT = `
   INSERT INTO fitted_part (craft_id, id, kind, position, name, serial, continuous_a, fitted_at, fitted_job_id)
   VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`;
 
+/** When and by which job a part went in. */
+interface Fitting {
+  at: Date;
+  jobId: number | null;
+}
+
 /** Puts a part in. Call inside a transaction. @returns its id on the craft. */
-export async function insertFittedPart(
-  db: Db,
-  craftId: number,
-  part: NewFittedPart,
-  fitted: { at: Date; jobId: number | null },
-): Promise<number> {
+export async function insertFittedPart(db: Db, craftId: number, part: NewFittedPart, fitted: Fitting): Promise<number> {
   const [rows] = await db.execute<RowDataPacket[]>(NEXT_ID, [craftId]);
   const id = Number(rows[0]!.next_id);
+  await insertPartAs(db, craftId, id, part, fitted);
+  return id;
+}
+
+/**
+ * Puts the first parts into a craft that this same transaction added. They are counted from one and nothing is read:
+ * to read "the highest id" of a craft without parts would lock the gap that the next new craft writes into, and two
+ * crafts received at once would wait for each other.
+ */
+export async function insertFirstParts(
+  db: Db,
+  craftId: number,
+  parts: readonly NewFittedPart[],
+  fitted: Fitting,
+): Promise<void> {
+  for (const [i, part] of parts.entries()) await insertPartAs(db, craftId, i + 1, part, fitted);
+}
+
+async function insertPartAs(db: Db, craftId: number, id: number, part: NewFittedPart, fitted: Fitting): Promise<void> {
   const { kind, position, name, serial, continuousA } = part;
   await db.execute(INSERT, [craftId, id, kind, position, name, serial, continuousA, fitted.at, fitted.jobId]);
-  return id;
 }
 
 const REMOVE = `
