@@ -7,7 +7,7 @@ import { BENCH_DEFECTS } from "../sim/benchDefects";
 const text = v.string();
 const Step = v.variant("do", [
   v.object({ do: v.literal("answer"), check: text, outcome: text, note: text }),
-  v.object({ do: v.literal("name"), faults: v.array(text) }),
+  v.object({ do: v.literal("name"), faults: v.array(text), places: v.optional(v.record(text, text), {}) }),
   v.object({
     do: v.literal("run"),
     seed: v.number(),
@@ -27,7 +27,7 @@ const Step = v.variant("do", [
   v.object({ do: v.literal("set"), what: text, before: text, after: text }),
   // "all" proofs, the ones before clean time, or a count of them.
   v.object({ do: v.literal("meet"), count: v.union([v.literal("all"), v.literal("before-clean"), v.number()]) }),
-  v.object({ do: v.literal("fail"), kind: text, note: text, symptom: v.nullable(text) }),
+  v.object({ do: v.literal("fail"), kind: text, note: text, symptom: v.nullable(text), place: v.optional(text, "") }),
   v.object({ do: v.literal("waive"), kind: text, note: text }),
   v.object({ do: v.literal("fly"), seconds: v.number(), failures: v.number(), note: text }),
   v.object({ do: v.literal("wait"), waitingFor: text }),

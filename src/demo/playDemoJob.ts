@@ -10,6 +10,11 @@ import { handBack } from "../features/handback/handBack";
 import { answerCheck, nameCause } from "../features/isolate/isolateVerbs";
 import { enterBay } from "../features/job/bays/enterBay";
 import { getJob } from "../features/job/jobRepository";
+import { listEvents } from "../features/job/events/jobEventRepository";
+import { type JobMeasurement, measurementsOf } from "../features/job/events/measurements";
+import { type ProofNeeds } from "../core/prove/proofNeeds";
+import { findProofKind } from "../core/prove/proofKinds";
+import { type GivenEvidence } from "../features/prove/prove.schema";
 import { listProofs } from "../features/job/proofRepository";
 import { type Person } from "../server/person";
 import { type VerbContext } from "../server/verbs/verbContext";
@@ -74,16 +79,26 @@ async function playStep(context: VerbContext, jobId: number, step: DemoStep): Pr
         outcomeId: step.outcome,
         value: null,
         doubtful: false,
+        place: "",
         minutes: null,
         note: step.note,
       }));
     case "name":
-      return void (await nameCause(context, { ...target, faultIds: step.faults, other: "", note: "" }));
+      return void (await nameCause(context, {
+        ...target,
+        faultIds: step.faults,
+        places: step.places,
+        instead: null,
+        other: "",
+        otherPlace: "",
+        note: "",
+      }));
     case "run": {
       const runId = await storeRun(context, jobId, job.craftId, step);
       return void (await keepRun(context, { ...target, runId, asBaseline: step.baseline, fromS: null, toS: null }));
     }
     case "go":
+      if (job.bay === step.bay) return; // naming the cause went there by itself
       return void (await enterBay(context, { ...target, to: step.bay, reason: "" }));
     case "replace": {
       const parts = await listFittedParts(pool, job.craftId);
@@ -98,6 +113,7 @@ async function playStep(context: VerbContext, jobId: number, step: DemoStep): Pr
         what: step.what,
         before: step.before,
         after: step.after,
+        place: "",
       }));
     case "meet":
       return meetProofs(context, jobId, step.count);
@@ -108,6 +124,8 @@ async function playStep(context: VerbContext, jobId: number, step: DemoStep): Pr
         state: "failed",
         note: step.note,
         symptomId: step.symptom,
+        place: step.place,
+        evidence: null,
       }));
     case "waive":
       return void (await decideProof(context, {
@@ -116,6 +134,8 @@ async function playStep(context: VerbContext, jobId: number, step: DemoStep): Pr
         state: "waived",
         note: step.note,
         symptomId: null,
+        place: "",
+        evidence: null,
       }));
     case "fly":
       return void (await logSortie(context, {
@@ -149,10 +169,47 @@ async function meetProofs(context: VerbContext, jobId: number, count: "all" | "b
       : count === "before-clean"
         ? proofs.filter(({ kind }) => kind !== "clean-time")
         : proofs.slice(0, count);
+  const measurements = measurementsOf(await listEvents(context.pool, jobId));
   for (const { kind } of chosen) {
     const { version } = await getJob(context.pool, jobId);
-    await decideProof(context, { jobId, version, kind, state: "met", note: "", symptomId: null });
+    const evidence = evidenceFor(findProofKind(kind)?.needs, measurements);
+    await decideProof(context, { jobId, version, kind, state: "met", note: "", symptomId: null, place: "", evidence });
   }
+}
+
+/** Figures that meet the demo's proofs. */
+const FIGURES: Readonly<Record<string, number>> = {
+  found: 61,
+  sheet: 60,
+  standby: 0.4,
+  limiter: 2,
+  shown: 15.6,
+  meter: 15.7,
+  centre: 1504,
+  travel: 46,
+  walked: 32,
+  named: 30,
+  spread: 18,
+  distance: 60,
+  hover: 140,
+  hold: 130,
+  full: 6,
+};
+
+/** What the demo's technicians met a proof by: a kept run, figures, a witness, or by eye. */
+function evidenceFor(needs: ProofNeeds | undefined, measurements: readonly JobMeasurement[]): GivenEvidence | null {
+  if (!needs || needs.sorties) return null;
+  const kept = measurements.findLast(
+    ({ of, isCurrent, word }) => isCurrent && word !== "bad" && needs.measured?.includes(of),
+  );
+  if (kept) return { by: "measurement", seq: kept.seq, asFirstBaseline: !kept.isCompared };
+  if (needs.figures)
+    return { by: "figures", values: Object.fromEntries(needs.figures.fields.map(({ id }) => [id, FIGURES[id]!])) };
+  if (needs.witness) return { by: "witness", name: "Orrin Heyl" };
+  return {
+    by: "eye",
+    because: needs.photo ? "the camera was out with another job" : "the bench was taken, compared by hand",
+  };
 }
 
 /** Runs the power-draw sweep on the simulator and stores it as the rig agent would. @returns the run's id. */

@@ -4,7 +4,9 @@ import { testKnowledge } from "./faultLibrary/testKnowledge";
 import { isolateHeadline } from "./isolate/isolateHeadline";
 import { bayChange } from "./job/bays/bayChange";
 import { eventKinds } from "./job/bays/bayRegistry";
+import { asStored } from "./job/events/asStored.fixture";
 import { type JobEvent, type NewJobEvent } from "./job/events/eventKind";
+import { causeNamed } from "./job/events/jobEvents";
 import { eventText } from "./job/events/eventText";
 import { countedFindings, findingsOf, isOpenAnswer } from "./job/events/findings";
 import { diagnosisOf } from "./job/headline/diagnosisOf";
@@ -13,7 +15,13 @@ import { holeState } from "./job/tickets/ticket";
 
 const at = new Date("2026-05-01T08:00:00Z");
 const history = (...events: NewJobEvent[]): JobEvent[] =>
-  events.map((event, index) => ({ ...event, seq: index + 1, at, personName: "Ines Vaar", jobVersion: index + 1 }));
+  events.map((event, index) => ({
+    ...asStored(event),
+    seq: index + 1,
+    at,
+    personName: "Ines Vaar",
+    jobVersion: index + 1,
+  }));
 const saw = (symptomId: string): NewJobEvent => ({
   kind: "finding_added",
   payload: { symptomId, value: true, doubtful: false, note: "" },
@@ -132,17 +140,33 @@ describe("bayChange", () => {
   const job = (bay: string, baysDone: string[], cameBackFrom: string | null = null) =>
     ({ bay, baysDone, cameBackFrom }) as Job;
 
-  it("punches the bay that is left when going on", () => {
-    expect(bayChange(job("isolate", ["receive"]), "bench", "").patch).toEqual({
+  const nothing = { events: [], proofs: [] };
+  const named = { events: [causeNamed.of({ faults: [], other: "a twig in the duct", note: "" })], proofs: [] };
+
+  it("punches the bay that is left when going on, if something was done in it", () => {
+    expect(bayChange(job("isolate", ["receive"]), "bench", "", named).patch).toEqual({
       bay: "bench",
       baysDone: ["receive", "isolate"],
       cameBackFrom: null,
     });
+    expect(bayChange(job("isolate", ["receive"]), "bench", "", nothing).patch.baysDone).toEqual(["receive"]);
+    expect(bayChange(job("bench", ["receive", "isolate"]), "refit", "", named).patch.baysDone).toEqual([
+      "receive",
+      "isolate",
+    ]);
+  });
+
+  it("does not punch Isolate for a check that could not be done", () => {
+    const tried = {
+      kind: "check_answered",
+      payload: { checkId: "overlay", outcomeId: "could-not-do", minutes: 0, note: "", value: null, doubtful: false },
+    };
+    expect(bayChange(job("isolate", []), "bench", "", { events: [tried], proofs: [] }).patch.baysDone).toEqual([]);
   });
 
   it("opens later bays again when going back, and marks where it came back from", () => {
     const done = ["receive", "isolate", "bench", "refit"];
-    expect(bayChange(job("prove", done), "isolate", "hover failed").patch).toEqual({
+    expect(bayChange(job("prove", done), "isolate", "hover failed", nothing).patch).toEqual({
       bay: "isolate",
       baysDone: ["receive"],
       cameBackFrom: "prove",
@@ -150,21 +174,35 @@ describe("bayChange", () => {
   });
 
   it("keeps the mark until the job is back where it failed", () => {
-    expect(bayChange(job("isolate", ["receive"], "prove"), "bench", "").patch.cameBackFrom).toBe("prove");
+    expect(bayChange(job("isolate", ["receive"], "prove"), "bench", "", nothing).patch.cameBackFrom).toBe("prove");
     expect(
-      bayChange(job("refit", ["receive", "isolate", "bench"], "prove"), "prove", "").patch.cameBackFrom,
+      bayChange(job("refit", ["receive", "isolate", "bench"], "prove"), "prove", "", nothing).patch.cameBackFrom,
     ).toBeNull();
   });
 });
 
 describe("holeState", () => {
   const ticket = { bay: "isolate", baysDone: ["receive"], cameBackFrom: "prove", closedAt: null } as const;
+  const path = BAYS.map(({ id }) => id);
   it("shows each bay done, in hand, came back from, or left to do", () => {
-    const states = BAYS.map(({ id }) => holeState({ ...ticket, baysDone: [...ticket.baysDone] }, id));
+    const states = path.map((id) => holeState({ ...ticket, baysDone: [...ticket.baysDone] }, id, path));
     expect(states).toEqual(["done", "here", "left to do", "left to do", "came back", "left to do"]);
-    expect(BAYS.map(({ id }) => holeState({ ...ticket, baysDone: [], closedAt: at }, id))).toEqual(
-      BAYS.map(() => "done"),
-    );
+  });
+
+  it("shows a bay that was passed with nothing done in it as skipped, and so it stays when the job is closed", () => {
+    const baysDone = ["receive", "isolate", "refit"];
+    const on = { bay: "prove", baysDone, cameBackFrom: null, closedAt: null };
+    expect(path.map((id) => holeState(on, id, path))).toEqual([
+      "done",
+      "done",
+      "skipped",
+      "done",
+      "here",
+      "left to do",
+    ]);
+    const closed = { ...on, bay: "handback", baysDone: [...baysDone, "prove", "handback"], closedAt: at };
+    expect(holeState(closed, "bench", path)).toBe("skipped");
+    expect(holeState(closed, "prove", path)).toBe("done");
   });
 });
 
@@ -209,6 +247,14 @@ describe("eventText", () => {
       },
       /^named the cause: Camera dead$/,
     ],
+    cause_taken_back: [
+      { kind: "cause_taken_back", payload: { seq: 4, reason: "the lead was it" } },
+      /^took a cause back \(the lead was it\)$/,
+    ],
+    proof_reopened: [
+      { kind: "proof_reopened", payload: { kind: "compass", was: "met", reason: "near a magnet" } },
+      /^Compass calibration: “met” taken back \(near a magnet\)$/,
+    ],
     run_kept: [
       { kind: "run_kept", payload: { runId: 4, word: "good", reasons: ["3 A under."], steps: [] } },
       /bench run 4 .*good\. 3 A under\./,
@@ -236,7 +282,7 @@ describe("eventText", () => {
     part_replaced: [swapped, /^replaced Camera: Oru Eye 3 \(A\) by Oru Eye 3 \(no serial\) \(no picture\)$/],
     setting_changed: [
       { kind: "setting_changed", payload: { what: "rate", before: "", after: "4 kHz" } },
-      /^set rate from unknown to 4 kHz$/,
+      /^rate: 4 kHz$/,
     ],
     proofs_asked: [
       { kind: "proofs_asked", payload: { kinds: ["a", "b"], because: "the new camera" } },

@@ -3,6 +3,7 @@ import "./bays";
 import { type Craft } from "./craft/craft";
 import { reportOf } from "./handback/report";
 import { documentOf } from "./handback/reportPdf";
+import { asStored } from "./job/events/asStored.fixture";
 import { type JobEvent, type NewJobEvent } from "./job/events/eventKind";
 import { findingsOf } from "./job/events/findings";
 import { type Job } from "./job/job";
@@ -13,7 +14,7 @@ const job = { id: 12, complaint: "no picture", receivedAt: at, closedAt: new Dat
 const craft = { name: "Whin", kind: "quad", frameClass: "5 inch", tailNumber: "5-017", massG: 620 } as Craft;
 const history = (...events: NewJobEvent[]): JobEvent[] =>
   events.map((event, index) => ({
-    ...event,
+    ...asStored(event),
     seq: index + 1,
     at,
     personName: index % 2 ? "Tamsin Oake" : "Ines Vaar",
@@ -61,6 +62,7 @@ const proofs = [
     state: "met" as const,
     askedBy: "the new camera",
     note: "",
+    metBy: "",
     decidedBy: "Ines Vaar",
     decidedAt: at,
   },
@@ -69,6 +71,7 @@ const proofs = [
     state: "waived" as const,
     askedBy: "the new camera",
     note: "no compass",
+    metBy: "",
     decidedBy: "Orrin Heyl",
     decidedAt: at,
   },
@@ -80,10 +83,12 @@ const section = (title: string, of = report) => of.sections.find((each) => each.
 
 describe("reportOf", () => {
   it("says what was wrong and how it was proven, leaving out what was taken back or could not be answered", () => {
-    expect(section("Cause").lines).toEqual(["Camera dead (97\u00a0% when named)"]);
-    expect(section("Proven by").lines).toEqual([expect.stringMatching(/No overlay text$/)]);
+    expect(section("Cause").lines[0]).toBe("Camera dead (97\u00a0% when named)");
+    expect(section("Cause").lines[1]).toMatch(/^Proven by: .*No overlay text$/);
     const unclear = reportWith(history(answer("unclear"), answer("could-not-do")));
-    expect(section("Proven by", unclear).lines).toEqual([]);
+    expect(section("Cause", unclear).lines).toEqual(["No cause was named."]);
+    expect(section("Also found", unclear)).toBeUndefined();
+    expect(section("Not settled", unclear).lines).toHaveLength(2);
   });
 
   it("sets measured beside baseline, with the change at one voltage", () => {

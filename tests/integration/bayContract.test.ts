@@ -71,6 +71,7 @@ describe("a bay made in a test", () => {
       symptomId: "burnt-trace",
       value: true,
       doubtful: false,
+      place: "",
       note: "",
     });
     expect((await probability(jobId)).map((one) => one.probability)).toEqual(

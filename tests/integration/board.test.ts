@@ -35,8 +35,16 @@ describe("getBoard", () => {
 
   it("filters by bay and technician", async () => {
     const jobId = await shop.receive({ technicianId: shop.lead.person.id });
-    await nameCause(shop.technician, { ...(await shop.target(jobId)), faultIds: ["camera-dead"], other: "", note: "" });
-    expect(await ids({ bay: "bench", technicianId: shop.lead.person.id })).toEqual([jobId]);
+    await nameCause(shop.technician, {
+      ...(await shop.target(jobId)),
+      faultIds: ["camera-dead"],
+      places: {},
+      instead: null,
+      otherPlace: "",
+      other: "",
+      note: "",
+    });
+    expect(await ids({ bay: "refit", technicianId: shop.lead.person.id })).toEqual([jobId]);
     expect(await ids({ bay: "isolate", technicianId: shop.lead.person.id })).toEqual([]);
   });
 
@@ -72,7 +80,7 @@ describe("toBoardFilter", () => {
       after: toAfterKey({ at, id: 7 }),
     });
     expect(filter).toEqual({ search: "whin", bay: "prove", technicianId: 3, closed: true, after: { at, id: 7 } });
-    expect(toBoardFilter({ bay: "attic", who: "me", show: "?", after: "1;DROP" })).toEqual({
+    expect(toBoardFilter({ bay: "attic", who: "me", show: "?", after: "1;DROP", place: "" })).toEqual({
       search: "",
       bay: null,
       technicianId: null,

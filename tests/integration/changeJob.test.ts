@@ -19,6 +19,7 @@ const answer = async (jobId: number, checkId: string, outcomeId: string) =>
     note: "",
     value: null,
     doubtful: false,
+    place: "",
   });
 
 describe("a job's history", () => {
@@ -33,6 +34,7 @@ describe("a job's history", () => {
       note: "",
       value: null,
       doubtful: false,
+      place: "",
     });
     const second = answerCheck(shop.technician, {
       ...seen,
@@ -42,6 +44,7 @@ describe("a job's history", () => {
       note: "",
       value: null,
       doubtful: false,
+      place: "",
     });
     const error = await second.catch((caught: unknown) => caught);
     expect(error).toBeInstanceOf(ConflictError);
@@ -56,7 +59,14 @@ describe("a job's history", () => {
     const seen = await shop.target(jobId);
     const attempts = await Promise.allSettled(
       Array.from({ length: 6 }, () =>
-        addFinding(shop.technician, { ...seen, symptomId: "burnt-trace", value: true, doubtful: false, note: "" }),
+        addFinding(shop.technician, {
+          ...seen,
+          symptomId: "burnt-trace",
+          value: true,
+          doubtful: false,
+          place: "",
+          note: "",
+        }),
       ),
     );
     expect(attempts.filter(({ status }) => status === "fulfilled")).toHaveLength(1);
@@ -93,20 +103,36 @@ describe("the verbs of Isolate", () => {
     await expect(answer(jobId, "dowsing", "yes")).rejects.toThrow(/no check "dowsing"/);
     await expect(answer(jobId, "overlay", "maybe")).rejects.toThrow(/no outcome "maybe"/);
     await expect(
-      addFinding(shop.technician, { ...target, symptomId: "aura", value: true, doubtful: false, note: "" }),
+      addFinding(shop.technician, { ...target, symptomId: "aura", value: true, doubtful: false, place: "", note: "" }),
     ).rejects.toThrow(/no symptom "aura"/);
     await expect(
-      nameCause(shop.viewer, { ...target, faultIds: ["camera-dead"], other: "", note: "" }),
+      nameCause(shop.viewer, {
+        ...target,
+        faultIds: ["camera-dead"],
+        places: {},
+        instead: null,
+        otherPlace: "",
+        other: "",
+        note: "",
+      }),
     ).rejects.toMatchObject({
       code: "forbidden",
     });
   });
 
-  it("name the cause with the probability it had, and go on to Bench", async () => {
+  it("name the cause with the probability it had, and go on to Refit, where no measurement would settle it", async () => {
     const jobId = await shop.receive();
     await answer(jobId, "spare-camera", "gone");
-    await nameCause(shop.technician, { ...(await shop.target(jobId)), faultIds: ["camera-dead"], other: "", note: "" });
-    expect(await getJob(shop.pool, jobId)).toMatchObject({ bay: "bench", baysDone: ["receive", "isolate"] });
+    await nameCause(shop.technician, {
+      ...(await shop.target(jobId)),
+      faultIds: ["camera-dead"],
+      places: {},
+      instead: null,
+      otherPlace: "",
+      other: "",
+      note: "",
+    });
+    expect(await getJob(shop.pool, jobId)).toMatchObject({ bay: "refit", baysDone: ["receive", "isolate"] });
     const named = (await listEvents(shop.pool, jobId)).find((event) => event.kind === "cause_named")!;
     expect(named.payload).toMatchObject({ faults: [{ id: "camera-dead", repair: "Replace the camera" }] });
     const [fault] = (named.payload as { faults: { probability: number }[] }).faults;

@@ -30,6 +30,7 @@ describe("headlines", () => {
       outcomeId: "none",
       value: null,
       doubtful: false,
+      place: "",
       minutes: null,
       note: "",
     });

@@ -22,7 +22,14 @@ beforeAll(async () => (shop = await openTestShop()));
 afterAll(() => shop.close());
 
 const see = async (jobId: number, symptomId: string, value = true) =>
-  addFinding(shop.technician, { ...(await shop.target(jobId)), symptomId, value, doubtful: false, note: "" });
+  addFinding(shop.technician, {
+    ...(await shop.target(jobId)),
+    symptomId,
+    value,
+    doubtful: false,
+    place: "",
+    note: "",
+  });
 const answer = async (jobId: number, checkId: string, given: { outcomeId?: string; value?: number }) =>
   answerCheck(shop.technician, {
     ...(await shop.target(jobId)),
@@ -30,6 +37,7 @@ const answer = async (jobId: number, checkId: string, given: { outcomeId?: strin
     outcomeId: given.outcomeId ?? null,
     value: given.value ?? null,
     doubtful: false,
+    place: "",
     minutes: null,
     note: "",
   });
@@ -82,6 +90,7 @@ describe("a finding", () => {
       what: "video channel",
       before: "1",
       after: "4",
+      place: "",
     });
     const [finding] = await findings(jobId);
     expect(finding!.state).toBe("before the repair");
@@ -114,6 +123,7 @@ describe("a finding", () => {
       outcomeId: "good",
       value: null,
       doubtful: false,
+      place: "",
       minutes: 2,
       note: "",
     });
@@ -164,9 +174,16 @@ describe("an experiment", () => {
 describe("the cause", () => {
   it("may be one that the library does not have", async () => {
     const jobId = await shop.receive();
-    const cause = { faultIds: [], other: "ants in the camera housing", note: "" };
+    const cause = {
+      faultIds: [],
+      places: {},
+      instead: null,
+      otherPlace: "",
+      other: "ants in the camera housing",
+      note: "",
+    };
     await nameCause(shop.technician, { ...(await shop.target(jobId)), ...cause });
-    expect(await getJob(shop.pool, jobId)).toMatchObject({ bay: "bench" });
+    expect(await getJob(shop.pool, jobId)).toMatchObject({ bay: "refit" });
     const named = (await listEvents(shop.pool, jobId)).find(({ kind }) => kind === "cause_named")!;
     expect(named.payload).toMatchObject({ faults: [], other: "ants in the camera housing" });
   });
@@ -174,11 +191,19 @@ describe("the cause", () => {
   it("may be named again after the job was sent back", async () => {
     const jobId = await shop.receive();
     const name = async (faultIds: string[]) =>
-      nameCause(shop.technician, { ...(await shop.target(jobId)), faultIds, other: "", note: "" });
+      nameCause(shop.technician, {
+        ...(await shop.target(jobId)),
+        faultIds,
+        places: {},
+        instead: null,
+        otherPlace: "",
+        other: "",
+        note: "",
+      });
     await name(["camera-dead"]);
     await enterBay(shop.technician, { ...(await shop.target(jobId)), to: "isolate", reason: "same with a new camera" });
     await name(["board-video-path"]);
-    expect(await getJob(shop.pool, jobId)).toMatchObject({ bay: "bench" });
+    expect(await getJob(shop.pool, jobId)).toMatchObject({ bay: "refit" });
     await expect(name(["gremlins"])).rejects.toThrow(/no fault "gremlins"/);
   });
 });

@@ -170,11 +170,33 @@ describe("learning from closed jobs", () => {
   async function close(faultIds: string[], other = ""): Promise<number> {
     const jobId = await shop.receive();
     const target = () => shop.target(jobId);
-    await nameCause(shop.technician, { ...(await target()), faultIds, other, note: "" });
-    await changeSetting(shop.technician, { ...(await target()), what: "plug", before: "loose", after: "glued" });
+    await nameCause(shop.technician, {
+      ...(await target()),
+      faultIds,
+      places: {},
+      instead: null,
+      otherPlace: "",
+      other,
+      note: "",
+    });
+    await changeSetting(shop.technician, {
+      ...(await target()),
+      what: "plug",
+      before: "loose",
+      after: "glued",
+      place: "",
+    });
     await enterBay(shop.technician, { ...(await target()), to: "prove", reason: "" });
     for (const { kind } of await listProofs(shop.pool, jobId)) {
-      await decideProof(shop.technician, { ...(await target()), kind, state: "met", note: "", symptomId: null });
+      await decideProof(shop.technician, {
+        ...(await target()),
+        kind,
+        state: "met",
+        note: "",
+        symptomId: null,
+        place: "",
+        evidence: { by: "eye", because: "looked at in the test" },
+      });
     }
     await handBack(shop.technician, { ...(await target()), to: "its owner", note: "" });
     return jobId;

@@ -8,7 +8,7 @@ import { addPhoto } from "@/features/receive/addPhoto";
 import { changeDetails } from "@/features/receive/changeDetails";
 import { receiveCraft } from "@/features/receive/receiveCraft";
 import { ReceiveCraftInput } from "@/features/receive/receiveCraft.schema";
-import { getPhoto, listPhotos } from "@/features/receive/photoRepository";
+import { getPhoto, listPhotos } from "@/features/job/photos/photoRepository";
 import { intake, openTestShop, testCraft, type TestShop } from "./testShop";
 
 let shop: TestShop;

@@ -4,6 +4,11 @@ import { positionsOf } from "@/features/craft/positionsOf";
 import { handBack } from "@/features/handback/handBack";
 import { reportOf } from "@/features/handback/report";
 import { reportPdf } from "@/features/handback/reportPdf";
+import { getCraft } from "@/features/craft/craftRepository";
+import { nameCause, withdrawCause } from "@/features/isolate/isolateVerbs";
+import { causesOf } from "@/features/job/causes/causesOf";
+import { changeJob } from "@/features/job/changeJob";
+import { eventText } from "@/features/job/events/eventText";
 import { enterBay } from "@/features/job/bays/enterBay";
 import { countedFindings, findingsOf } from "@/features/job/events/findings";
 import { loadJobFacts } from "@/features/job/headline/jobFacts";
@@ -11,7 +16,8 @@ import { listEvents } from "@/features/job/events/jobEventRepository";
 import { getJob } from "@/features/job/jobRepository";
 import { listProofs } from "@/features/job/proofRepository";
 import { cleanFlyingOf } from "@/features/prove/cleanFlying";
-import { decideProof, logSortie } from "@/features/prove/proveVerbs";
+import { type GivenEvidence } from "@/features/prove/prove.schema";
+import { decideProof, logSortie, putRight, reopenProof } from "@/features/prove/proveVerbs";
 import { changeSetting, replacePart } from "@/features/refit/refitVerbs";
 import { openTestShop, type TestShop } from "./testShop";
 
@@ -27,6 +33,8 @@ const decide = async (jobId: number, kind: string, state: "met" | "failed" | "wa
     state,
     note: `${state} in the test`,
     symptomId: state === "failed" ? "dropped" : null,
+    place: "",
+    evidence: { by: "eye", because: "looked at in the test" },
   });
 const fly = async (jobId: number, seconds: number, failures = 0) =>
   logSortie(shop.technician, { ...(await shop.target(jobId)), seconds, failures, note: "" });
@@ -101,6 +109,7 @@ describe("replacePart", () => {
       what: "video channel",
       before: "1",
       after: "2",
+      place: "",
     });
     const state = async (kind: string) => (await proofs(jobId)).find((proof) => proof.kind === kind)?.state;
     expect(await state("continuity")).toBe("met");
@@ -150,6 +159,247 @@ describe("decideProof", () => {
   it("refuses a proof that was not asked for", async () => {
     const jobId = await inProve();
     await expect(decide(jobId, "gimbal-level", "met")).rejects.toThrow(/not asked of this job/);
+  });
+});
+
+describe("what a proof is met by", () => {
+  const give = async (jobId: number, kind: string, evidence: GivenEvidence | null) =>
+    decideProof(shop.technician, {
+      ...(await shop.target(jobId)),
+      kind,
+      state: "met",
+      note: "",
+      symptomId: null,
+      place: "",
+      evidence,
+    });
+  const rowOf = async (jobId: number, kind: string) => (await proofs(jobId)).find((proof) => proof.kind === kind)!;
+  /** A job in Prove after a new ESC, with every proof before this one met. */
+  async function readyFor(kind: string) {
+    const jobId = await shop.receive();
+    await swap(jobId, "ESC 1", "NEW-E");
+    await enterBay(shop.technician, { ...(await shop.target(jobId)), to: "prove", reason: "" });
+    for (const proof of await proofs(jobId)) {
+      if (proof.kind === kind) break;
+      await decide(jobId, proof.kind, "met");
+    }
+    return jobId;
+  }
+  const keepDraw = async (jobId: number, word: string, isCompared: boolean) => {
+    const draw = { voltageV: 15, currentA: 20, powerW: 300 };
+    const [baseline, change] = isCompared ? [draw, 0.01] : [null, null];
+    await changeJob(shop.technician, await shop.target(jobId), async () => ({
+      events: [
+        {
+          kind: "run_kept",
+          payload: {
+            runId: 7,
+            title: "Power draw",
+            word,
+            reasons: ["At full: 1.0 % more."],
+            steps: [{ name: "full", throttle: 1, measured: draw, baseline, change }],
+          },
+        },
+      ],
+      result: null,
+    }));
+    return (await listEvents(shop.pool, jobId)).at(-1)!.seq;
+  };
+
+  it("is no power draw without a run, a reading or a word why", async () => {
+    const jobId = await readyFor("power-draw");
+    await expect(give(jobId, "power-draw", null)).rejects.toThrow(/wants a kept measurement of the bench/);
+    expect((await rowOf(jobId, "power-draw")).state).toBe("open");
+    await give(jobId, "power-draw", { by: "eye", because: "the bench is away for repair" });
+    expect(await rowOf(jobId, "power-draw")).toMatchObject({
+      state: "met",
+      metBy: "by eye, because the bench is away for repair",
+    });
+  });
+
+  it("takes a good run that was held against a baseline, and says which; refuses a bad one", async () => {
+    const jobId = await readyFor("power-draw");
+    const bad = await keepDraw(jobId, "bad", true);
+    await expect(give(jobId, "power-draw", { by: "measurement", seq: bad, asFirstBaseline: false })).rejects.toThrow(
+      /says bad/,
+    );
+    const good = await keepDraw(jobId, "good", true);
+    await give(jobId, "power-draw", { by: "measurement", seq: good, asFirstBaseline: false });
+    expect((await rowOf(jobId, "power-draw")).metBy).toBe("Power draw, run 7, good: At full: 1.0 % more.");
+  });
+
+  it("takes a run that was held against nothing only as the first baseline", async () => {
+    const jobId = await readyFor("power-draw");
+    const seq = await keepDraw(jobId, "good", false);
+    await expect(give(jobId, "power-draw", { by: "measurement", seq, asFirstBaseline: false })).rejects.toThrow(
+      /held against nothing/,
+    );
+    await give(jobId, "power-draw", { by: "measurement", seq, asFirstBaseline: true });
+    expect((await rowOf(jobId, "power-draw")).metBy).toMatch(/taken as the first baseline$/);
+    const { craftId } = await getJob(shop.pool, jobId);
+    expect((await getCraft(shop.pool, craftId)).baselineRunId).toBe(7);
+  });
+
+  it("does not take a run from before the repair", async () => {
+    const jobId = await shop.receive();
+    const seq = await keepDraw(jobId, "good", true);
+    await swap(jobId, "ESC 1", "NEW-F");
+    await enterBay(shop.technician, { ...(await shop.target(jobId)), to: "prove", reason: "" });
+    for (const { kind } of await proofs(jobId)) {
+      if (kind === "power-draw") break;
+      await decide(jobId, kind, "met");
+    }
+    await expect(give(jobId, "power-draw", { by: "measurement", seq, asFirstBaseline: false })).rejects.toThrow(
+      /before the last repair/,
+    );
+  });
+
+  it("holds typed figures against their limit, and stores nothing of one that misses it", async () => {
+    const jobId = await readyFor("first-power");
+    const over = { by: "figures" as const, values: { standby: 2.6, limiter: 2 } };
+    await expect(give(jobId, "first-power", over)).rejects.toThrow(/above it/);
+    await expect(give(jobId, "first-power", { by: "figures", values: { standby: 0.4 } })).rejects.toMatchObject({
+      code: "invalid_input",
+    });
+    expect((await rowOf(jobId, "first-power")).state).toBe("open");
+    await give(jobId, "first-power", { by: "figures", values: { standby: 0.4, limiter: 2 } });
+    expect((await rowOf(jobId, "first-power")).metBy).toMatch(/standby 0\.4.A, limiter set to 2.A: not above it/);
+  });
+
+  it("takes no photo that is not on the job", async () => {
+    const jobId = await readyFor("mounting");
+    await expect(give(jobId, "mounting", { by: "photo", photoId: 3 })).rejects.toThrow(/not on this job/);
+  });
+});
+
+describe("reopenProof", () => {
+  const reopen = async (jobId: number, kind: string) =>
+    reopenProof(shop.technician, { ...(await shop.target(jobId)), kind, reason: "wrong craft" });
+  const stateOf = async (jobId: number, kind: string) => (await proofs(jobId)).find((proof) => proof.kind === kind)!;
+
+  it("takes met and waived back with the reason, as an event", async () => {
+    const jobId = await inProve();
+    await decide(jobId, "continuity", "met");
+    await decide(jobId, "picture-range", "waived", shop.lead);
+    for (const kind of ["continuity", "picture-range"]) {
+      await reopen(jobId, kind);
+      expect(await stateOf(jobId, kind)).toMatchObject({ state: "open", note: "", metBy: "", decidedBy: null });
+    }
+    const last = (await listEvents(shop.pool, jobId)).at(-1)!;
+    expect(eventText(last, shippedLibrary)).toBe("Picture at a distance: “waived” taken back (wrong craft)");
+    await expect(reopen(jobId, "continuity")).rejects.toThrow(/Nothing was decided/);
+  });
+
+  it("takes a failure back with its finding, and the job to Prove again", async () => {
+    const jobId = await inProve();
+    await decide(jobId, "continuity", "failed");
+    await reopen(jobId, "continuity");
+    expect((await getJob(shop.pool, jobId)).bay).toBe("prove");
+    const findings = findingsOf(await listEvents(shop.pool, jobId));
+    expect(findings.filter(({ state }) => state === "counted")).toEqual([]);
+  });
+});
+
+describe("putRight", () => {
+  const right = async (jobId: number, isRewired = false) =>
+    putRight(shop.technician, {
+      ...(await shop.target(jobId)),
+      kind: "motor-map",
+      note: "motor 3 turns the wrong way",
+      symptomId: "motor-directions",
+      place: "Motor 3, rear left",
+      done: "two of its wires crossed",
+      isRewired,
+    });
+
+  it("keeps the failure and the cure, asks for the proof again with what rests on it, and stays in Prove", async () => {
+    const jobId = await shop.receive();
+    await swap(jobId, "ESC 1", "NEW-G");
+    await enterBay(shop.technician, { ...(await shop.target(jobId)), to: "prove", reason: "" });
+    const upTo = (await proofs(jobId)).findIndex(({ kind }) => kind === "power-draw");
+    for (const { kind } of (await proofs(jobId)).slice(0, upTo + 1)) await decide(jobId, kind, "met");
+    await right(jobId);
+    const state = async (kind: string) => (await proofs(jobId)).find((proof) => proof.kind === kind)!.state;
+    expect((await getJob(shop.pool, jobId)).bay).toBe("prove");
+    expect(await state("motor-map")).toBe("open");
+    expect(await state("power-draw")).toBe("open"); // it rests on the motors turning right
+    expect(await state("continuity")).toBe("met");
+    const texts = (await listEvents(shop.pool, jobId)).slice(-3).map((event) => eventText(event, shippedLibrary));
+    expect(texts[0]).toBe("Motor order and direction: Motor 3, rear left: failed (motor 3 turns the wrong way)");
+    expect(texts[1]).toMatch(/from motor 3 turns the wrong way to two of its wires crossed$/);
+  });
+
+  it("asks for power and ground again when wires were touched", async () => {
+    const jobId = await shop.receive();
+    await swap(jobId, "ESC 1", "NEW-H");
+    await enterBay(shop.technician, { ...(await shop.target(jobId)), to: "prove", reason: "" });
+    for (const { kind } of (await proofs(jobId)).slice(0, 3)) await decide(jobId, kind, "met");
+    await right(jobId, true);
+    const open = (await proofs(jobId)).filter(({ state }) => state === "open").map(({ kind }) => kind);
+    expect(open).toEqual(expect.arrayContaining(["continuity", "mounting", "first-power", "motor-map"]));
+  });
+});
+
+describe("the causes of a job", () => {
+  it("both stand in the report with their own evidence, repair and place", async () => {
+    const jobId = await shop.receive({
+      seen: ["burnt-trace", "picture-black"],
+      places: { "burnt-trace": "rear left" },
+    });
+    const name = async (faultIds: string[], places: Record<string, string>) =>
+      nameCause(shop.technician, {
+        ...(await shop.target(jobId)),
+        faultIds,
+        places,
+        instead: null,
+        other: "",
+        otherPlace: "",
+        note: "",
+      });
+    await name(["esc-phase"], { "esc-phase": "ESC 1, front right" });
+    await swap(jobId, "ESC 1", "NEW-I");
+    await enterBay(shop.technician, { ...(await shop.target(jobId)), to: "prove", reason: "" });
+    await decide(jobId, "continuity", "failed");
+    // The black picture has nothing to do with an ESC: it still holds. The burnt corner could have been it.
+    const counted = countedFindings(findingsOf(await listEvents(shop.pool, jobId)), shippedLibrary);
+    expect(counted.map((finding) => ("symptomId" in finding ? finding.symptomId : ""))).toEqual([
+      "picture-black",
+      "dropped",
+    ]);
+    await name(["camera-dead"], {});
+    const report = reportOf(await loadJobFacts(shop.pool, jobId));
+    const first = report.sections.find(({ title }) => title === "Cause 1")!.lines.join("\n");
+    const second = report.sections.find(({ title }) => title === "Cause 2")!.lines.join("\n");
+    expect(first).toMatch(/burnt phase: ESC 1, front right/);
+    expect(first).toMatch(/Proven by: .*Burnt trace or smell: rear left/);
+    expect(first).toMatch(/Done: replaced ESC 1/);
+    expect(first).toMatch(/Afterwards failed: Continuity/);
+    expect(second).toMatch(/Camera dead/);
+    expect(second).toMatch(/Not repaired/);
+    expect(second).not.toMatch(/Burnt trace/);
+  });
+
+  it("can be taken back, and named in the place of another", async () => {
+    const jobId = await shop.receive();
+    const name = async (faultId: string, instead: number | null) =>
+      nameCause(shop.technician, {
+        ...(await shop.target(jobId)),
+        faultIds: [faultId],
+        places: {},
+        instead,
+        other: "",
+        otherPlace: "",
+        note: "",
+      });
+    await name("camera-dead", null);
+    const first = (await listEvents(shop.pool, jobId)).find(({ kind }) => kind === "cause_named")!.seq;
+    await name("board-video-path", first);
+    const outcomes = async () => causesOf(await loadJobFacts(shop.pool, jobId)).map(({ outcome }) => outcome.kind);
+    expect(await outcomes()).toEqual(["taken back", "not repaired"]);
+    const second = (await listEvents(shop.pool, jobId)).findLast(({ kind }) => kind === "cause_named")!.seq;
+    await withdrawCause(shop.technician, { ...(await shop.target(jobId)), seq: second, reason: "it was the lead" });
+    expect(await outcomes()).toEqual(["taken back", "taken back"]);
+    await expect(name("camera-dead", second)).rejects.toThrow(/does not stand/);
   });
 });
 

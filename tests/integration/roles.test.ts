@@ -62,15 +62,25 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
       note: "",
       value: null,
       doubtful: false,
+      place: "",
     }),
   addFinding: (context, target) =>
-    addFinding(context, { ...target, symptomId: "dropped", value: true, doubtful: false, note: "" }),
+    addFinding(context, { ...target, symptomId: "dropped", value: true, doubtful: false, place: "", note: "" }),
   withdrawFinding: (context, target) => withdrawFinding(context, { ...target, seq: 2, andLater: false, reason: "" }),
   doubtFinding: (context, target) => doubtFinding(context, { ...target, seq: 2, doubtful: true }),
   confirmFinding: (context, target) => confirmFinding(context, { ...target, seq: 2 }),
   addExperimentStep: (context, target) =>
     addExperimentStep(context, { ...target, changes: [{ name: "rate", to: "changed" }], faultShows: true, note: "" }),
-  nameCause: (context, target) => nameCause(context, { ...target, faultIds: ["camera-dead"], other: "", note: "" }),
+  nameCause: (context, target) =>
+    nameCause(context, {
+      ...target,
+      faultIds: ["camera-dead"],
+      places: {},
+      instead: null,
+      otherPlace: "",
+      other: "",
+      note: "",
+    }),
   enterBay: (context, target) => enterBay(context, { ...target, to: "bench", reason: "" }),
   connectRig: (context) => connectRig(context),
   armRun: (context) =>
@@ -146,9 +156,18 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
     }),
   replacePart: (context, target) =>
     replacePart(context, { ...target, partId: 1, reason: "burnt", name: "X", serial: "Y", continuousA: null }),
-  changeSetting: (context, target) => changeSetting(context, { ...target, what: "rate", before: "8", after: "4" }),
+  changeSetting: (context, target) =>
+    changeSetting(context, { ...target, what: "rate", before: "8", after: "4", place: "" }),
   decideProof: (context, target) =>
-    decideProof(context, { ...target, kind: "continuity", state: "met", note: "", symptomId: null }),
+    decideProof(context, {
+      ...target,
+      kind: "continuity",
+      state: "met",
+      note: "",
+      symptomId: null,
+      place: "",
+      evidence: { by: "eye", because: "looked at in the test" },
+    }),
   logSortie: (context, target) => logSortie(context, { ...target, seconds: 60, failures: 0, note: "" }),
   handBack: (context, target) => handBack(context, { ...target, to: "Nobody", note: "" }),
 };
@@ -197,6 +216,8 @@ describe("a technician", () => {
         state: "waived",
         note: "no need",
         symptomId: null,
+        place: "",
+        evidence: { by: "eye", because: "looked at in the test" },
       });
     await expect(waive(shop.technician)).rejects.toMatchObject({ code: "forbidden" });
     await expect(waive(shop.lead)).rejects.toMatchObject({ code: "not_ready" }); // past the role, stopped by the bay

@@ -78,6 +78,7 @@ export function intake(over: Partial<ReceiveCraftInput> = {}, craft: Partial<Cra
     propsOff: true,
     craftId: null,
     newCraft: testCraft(craft),
+    places: {},
     complaint: "Picture went black after a hard landing",
     phase: "landing",
     history: "crash",

@@ -45,13 +45,16 @@ const DRIVE_FROM_THROTTLE = 0.3;
  * @param baseline - The baseline run's steps; empty when the craft has none.
  * @param parts - Rated parts in the pack's line.
  * @param densityRatio - Air density of the baseline's day over that of this run's.
- * @returns "cannot say" when there is neither a baseline nor a rated part, or no full-throttle step.
+ * @param cutByLimit - What the limit said that cut the run; null when none did.
+ * @returns "cannot say" when there is neither a baseline nor a rated part, and for a run without a full-throttle step that
+ *   showed nothing wrong until then.
  */
 export function judgePowerDraw(
   steps: readonly StepDraw[],
   baseline: readonly StepDraw[],
   parts: readonly RatedPart[],
   densityRatio = 1,
+  cutByLimit: string | null = null,
 ): PowerDrawVerdict {
   const comparisons = steps.flatMap((step) => {
     const before = baseline.find(({ throttle }) => throttle === step.throttle);
@@ -60,12 +63,22 @@ export function judgePowerDraw(
   const full = steps.find(({ throttle }) => throttle === 1);
   const weakest = full ? weakestInLine(parts, full.currentA) : null;
   const findings = [...comparisons.map(judgeChange), ...(weakest ? [judgeMargin(weakest)] : [])];
-  if (!full) return { word: "cannot say", reasons: ["The run never settled at full throttle."], comparisons, weakest };
+  findings.sort((a, b) => SEVERITY.indexOf(b.word) - SEVERITY.indexOf(a.word));
+  const reasons = findings.map(({ reason }) => reason);
+  const worst = findings[0]?.word ?? "good";
+  if (!full) {
+    // A run that was cut cannot clear a drive, but what it showed until then may condemn it.
+    const short = "The run never settled at full throttle.";
+    if (cutByLimit !== null) {
+      const cut = `It was cut: ${cutByLimit}`;
+      return { word: worst === "bad" ? "bad" : "watch", reasons: [...reasons, cut, short], comparisons, weakest };
+    }
+    return { word: worst === "good" ? "cannot say" : worst, reasons: [...reasons, short], comparisons, weakest };
+  }
   if (findings.length === 0) {
     return { word: "cannot say", reasons: ["No baseline and no rated part to compare with."], comparisons, weakest };
   }
-  findings.sort((a, b) => SEVERITY.indexOf(b.word) - SEVERITY.indexOf(a.word));
-  return { word: findings[0]!.word, reasons: findings.map(({ reason }) => reason), comparisons, weakest };
+  return { word: worst, reasons, comparisons, weakest };
 }
 
 const SEVERITY: readonly VerdictWord[] = ["good", "watch", "bad"];

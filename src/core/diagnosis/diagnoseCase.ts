@@ -9,6 +9,7 @@ import { type MindChanger, mindChangers } from "./checks/mindChangers";
 import { largestGroup, MAX_EXACT, posteriors } from "./inference/posteriors";
 import { type NextCheck, previewOutcomes } from "./checks/previewOutcomes";
 import { rankChecks } from "./checks/rankChecks";
+import { type RankedMeasurement, rankMeasurements } from "./checks/rankMeasurements";
 import { suspectTrail, type TrailStep } from "./findings/suspectTrail";
 import { type Suspect } from "./suspect";
 import { weighCase, type WeighedWith } from "./weighCase";
@@ -27,6 +28,8 @@ export interface Diagnosis {
   nextChecks: NextCheck[];
   /** Checks that would help but cannot be done here, with what is missing. */
   missing: AvailableChecks["missing"];
+  /** What the bench could measure, by what it would tell. */
+  measurements: RankedMeasurement[];
   findings: WeighedFinding[];
   trail: TrailStep[];
   /** The most probable set of faults that explains all, with its probability. */
@@ -78,6 +81,7 @@ export function diagnoseCase(library: Library, diagnosisCase: DiagnosisCase, max
     suspects,
     nextChecks,
     missing: worthMissing(compiled, symptoms, likely, available),
+    measurements: rankMeasurements(compiled, symptoms, likely),
     findings: explainFindings(compiled, findings, suspects, maxExact),
     trail: suspectTrail(compiled, findings, aside),
     bestSet: { faults: best.faults.map((index) => library.faults[index]!), probability: best.probability },

@@ -1,3 +1,5 @@
+import { type ProofNeeds } from "./proofNeeds";
+
 /** How a proof is done, mildest first: the ladder. Nothing on a higher rung starts before the lower ones are met. */
 export const RUNGS = ["bench, unpowered", "bench, props off", "props on, at a distance", "flight"] as const;
 export type Rung = (typeof RUNGS)[number];
@@ -10,6 +12,8 @@ export interface ProofKind {
   /** Proofs that must be met or waived before this one makes sense. */
   after: readonly string[];
   cautions: readonly string[];
+  /** What it takes to meet it, besides looking. */
+  needs?: ProofNeeds;
   /** A symptom of the isolate library that a failure proves, where there is a plain one. */
   failureSymptom?: string;
 }
@@ -26,12 +30,14 @@ export const PROOF_KINDS = {
     rung: "bench, unpowered",
     after: [],
     cautions: [],
+    failureSymptom: "power-to-ground",
   },
   mounting: {
     title: "Mounting, wires tied, forward arrow",
     how: "Straight, screws tight, nothing loose, no wire in a prop's way, the board's arrow as planned.",
     rung: "bench, unpowered",
     after: [],
+    needs: { photo: "the craft as it is closed up" },
     cautions: [],
   },
   "prop-balance": {
@@ -46,6 +52,15 @@ export const PROOF_KINDS = {
     how: "Pack in place. Compare the balance point with the craft's sheet.",
     rung: "bench, unpowered",
     after: ["mounting"],
+    needs: {
+      figures: {
+        fields: [
+          { id: "found", label: "balances at", unit: "mm" },
+          { id: "sheet", label: "sheet says", unit: "mm" },
+        ],
+        rule: { kind: "apart", of: "found", from: "sheet", atMost: 5 },
+      },
+    },
     cautions: [],
   },
   "first-power": {
@@ -53,7 +68,17 @@ export const PROOF_KINDS = {
     how: "Limiter in line, watch the amps: they must fall to standby within a second. Smell and touch.",
     rung: "bench, props off",
     after: ["continuity"],
+    needs: {
+      figures: {
+        fields: [
+          { id: "standby", label: "standby", unit: "A" },
+          { id: "limiter", label: "limiter set to", unit: "A" },
+        ],
+        rule: { kind: "not above", of: "standby", limit: "limiter" },
+      },
+    },
     cautions: [PROPS_OFF, "Have the fire-safe place at hand."],
+    failureSymptom: "limiter-trips",
   },
   settings: {
     title: "Settings restored and compared with the backup",
@@ -67,14 +92,35 @@ export const PROOF_KINDS = {
     how: "Compare the craft's own reading with a meter at the pack; correct the factor.",
     rung: "bench, props off",
     after: ["first-power"],
+    needs: {
+      figures: {
+        fields: [
+          { id: "shown", label: "craft shows", unit: "V" },
+          { id: "meter", label: "meter says", unit: "V" },
+        ],
+        rule: { kind: "agree", of: "shown", with: "meter", withinShare: 0.02 },
+      },
+    },
     cautions: [PROPS_OFF],
+    failureSymptom: "volts-against-meter",
   },
   "current-scale": {
     title: "Current reading against an inline meter",
     how: "Compare at several throttles, or against the charger after a flight; correct the factor.",
     rung: "bench, props off",
     after: ["voltage-scale"],
+    needs: {
+      measured: ["meter"],
+      figures: {
+        fields: [
+          { id: "shown", label: "craft shows", unit: "A" },
+          { id: "meter", label: "meter says", unit: "A" },
+        ],
+        rule: { kind: "agree", of: "shown", with: "meter", withinShare: 0.05 },
+      },
+    },
     cautions: [PROPS_OFF],
+    failureSymptom: "meter-wrong",
   },
   accelerometer: {
     title: "Accelerometer calibration",
@@ -96,13 +142,16 @@ export const PROOF_KINDS = {
     rung: "bench, props off",
     after: ["first-power"],
     cautions: [PROPS_OFF],
+    failureSymptom: "motor-directions",
   },
   "esc-settings": {
     title: "ESC settings alike, end points calibrated",
     how: "Timing, direction, braking, protection, protocol alike on all; end points if the protocol is analogue.",
     rung: "bench, props off",
     after: ["first-power"],
+    needs: { measured: ["esc-settings"] },
     cautions: [PROPS_OFF],
+    failureSymptom: "esc-settings-read",
   },
   "surfaces-stick": {
     title: "Surface directions by stick",
@@ -110,6 +159,7 @@ export const PROOF_KINDS = {
     rung: "bench, props off",
     after: ["first-power"],
     cautions: [PROPS_OFF],
+    failureSymptom: "wrong-way",
   },
   "surfaces-stabilised": {
     title: "Surface directions by stabilisation",
@@ -117,12 +167,22 @@ export const PROOF_KINDS = {
     rung: "bench, props off",
     after: ["surfaces-stick", "alignment"],
     cautions: [PROPS_OFF],
+    failureSymptom: "stabilisation-by-hand",
   },
   "servo-setup": {
     title: "Servo centre, travel and direction",
     how: "Centre and travel measured, linkage free at both ends, no stall against a stop.",
     rung: "bench, props off",
     after: ["first-power"],
+    needs: {
+      measured: ["servo"],
+      figures: {
+        fields: [
+          { id: "centre", label: "centre", unit: "µs" },
+          { id: "travel", label: "travel each way", unit: "°" },
+        ],
+      },
+    },
     cautions: [PROPS_OFF],
   },
   "receiver-map": {
@@ -138,33 +198,55 @@ export const PROOF_KINDS = {
     rung: "bench, props off",
     after: ["receiver-map"],
     cautions: [PROPS_OFF],
+    failureSymptom: "link-loss-cuts",
   },
   "range-check": {
     title: "Range check at low output",
     how: "Walk the distance the maker names at reduced output; the link must hold all round.",
     rung: "bench, props off",
     after: ["failsafe-bench"],
+    needs: {
+      figures: {
+        fields: [
+          { id: "walked", label: "held to", unit: "m" },
+          { id: "named", label: "maker names", unit: "m" },
+        ],
+        rule: { kind: "not below", of: "walked", limit: "named" },
+      },
+    },
     cautions: [PROPS_OFF],
+    failureSymptom: "link-poor",
   },
   "power-draw": {
     title: "Power draw against the baseline",
     how: "Sweep idle, cruise, full on the rig, clamped and guarded; compare at one voltage.",
     rung: "bench, props off",
     after: ["motor-map"],
+    needs: { measured: ["power-draw", "power"], baseline: true },
     cautions: ["Craft clamped and guarded, nobody in the prop disc, one person has the cut-off."],
+    failureSymptom: "draws-too-much",
   },
   "cells-under-load": {
     title: "Cell spread and sag under load",
     how: "Load step; cells stay together, sag as the pack's label allows.",
     rung: "bench, props off",
     after: [],
+    needs: {
+      measured: ["pack"],
+      figures: {
+        fields: [{ id: "spread", label: "cells differ by", unit: "mV" }],
+        rule: { kind: "at most", of: "spread", value: 50 },
+      },
+    },
     cautions: ["A swollen or warm pack goes to the fire-safe place."],
+    failureSymptom: "cell-spread",
   },
   "picture-bench": {
     title: "Picture on the bench, overlay and battery reading",
     how: "Ten minutes with air over the transmitter: picture steady, overlay right.",
     rung: "bench, props off",
     after: ["first-power"],
+    needs: { photo: "the screen with picture and overlay" },
     cautions: [PROPS_OFF, "Never without the video antenna."],
   },
   "picture-range": {
@@ -172,6 +254,12 @@ export const PROOF_KINDS = {
     how: "Carry the craft fifty metres away and turn it; the picture holds.",
     rung: "bench, props off",
     after: ["picture-bench"],
+    needs: {
+      figures: {
+        fields: [{ id: "distance", label: "carried away", unit: "m" }],
+        rule: { kind: "at least", of: "distance", value: 50 },
+      },
+    },
     cautions: [PROPS_OFF],
     failureSymptom: "picture-breaks-up-near",
   },
@@ -208,8 +296,13 @@ export const PROOF_KINDS = {
     how: "About 1.5 m, by eye, two minutes. Then hot motors? smoke? noise? anything loose?",
     rung: "flight",
     after: ["bump-sticks"],
+    needs: {
+      figures: {
+        fields: [{ id: "hover", label: "hovered", unit: "s" }],
+        rule: { kind: "at least", of: "hover", value: 120 },
+      },
+    },
     cautions: [PROPS_ON, FLIGHT],
-    failureSymptom: "dropped",
   },
   "low-pass": {
     title: "First flight, straight passes by eye",
@@ -224,26 +317,39 @@ export const PROOF_KINDS = {
     rung: "flight",
     after: ["low-hover", "low-pass", "accelerometer"],
     cautions: [FLIGHT],
+    failureSymptom: "drifts-level",
   },
   "position-hold": {
     title: "Position hold",
     how: "Two minutes in place: proves satellite, compass, barometer and hover throttle.",
     rung: "flight",
     after: ["self-level", "compass"],
+    needs: {
+      figures: {
+        fields: [{ id: "hold", label: "held", unit: "s" }],
+        rule: { kind: "at least", of: "hold", value: 120 },
+      },
+    },
     cautions: [FLIGHT],
+    failureSymptom: "circles-in-hold",
   },
   "come-home": {
     title: "Come-home from far enough away",
     how: "Far enough that it does not just land; hand on the mode switch.",
     rung: "flight",
     after: ["position-hold"],
+    needs: {
+      figures: { fields: [{ id: "distance", label: "from", unit: "m" }] },
+    },
     cautions: [FLIGHT],
+    failureSymptom: "wont-come-home",
   },
   "picture-flight": {
     title: "Picture in flight",
     how: "A helper watches the craft; fly a circuit on the picture, full throttle once.",
     rung: "flight",
     after: ["low-hover", "low-pass", "picture-range"],
+    needs: { witness: "the helper who watched the craft" },
     cautions: [FLIGHT],
     failureSymptom: "picture-comes-and-goes",
   },
@@ -252,6 +358,12 @@ export const PROOF_KINDS = {
     how: "Five seconds straight up or straight ahead; then feel motors and ESCs.",
     rung: "flight",
     after: ["low-hover", "low-pass"],
+    needs: {
+      figures: {
+        fields: [{ id: "full", label: "full for", unit: "s" }],
+        rule: { kind: "at least", of: "full", value: 5 },
+      },
+    },
     cautions: [FLIGHT],
   },
   "clean-time": {
@@ -259,8 +371,8 @@ export const PROOF_KINDS = {
     how: "Fly until the chance that nothing changed is under 5 %. Log every sortie.",
     rung: "flight",
     after: ["low-hover", "low-pass"],
+    needs: { sorties: true },
     cautions: [FLIGHT],
-    failureSymptom: "dropped",
   },
 } as const satisfies Record<string, ProofKind>;
 

@@ -64,19 +64,19 @@ export interface RepairFacts {
 /**
  * Works out the proofs a repair invalidated on this kind of craft.
  *
- * A craft that hovers proves itself in a low hover, one that does not in straight passes; surfaces are asked for only where
+ * A craft that hovers proves itself in a low hover, one with wings in straight passes, one that does both in both; surfaces are asked for only where
  * there are servos; a satellite unit's proofs only when one was touched or the board was.
  *
  * @returns Proof ids without doubles, not yet in working order (see `orderProofs`). With no part replaced: those of a
  *   changed setting.
  */
 export function invalidatedProofs({ replaced, craftKind, intermittent }: RepairFacts): ProofKindId[] {
-  const { hovers, servos } = CRAFT_KINDS[craftKind];
+  const { hovers, winged, servos } = CRAFT_KINDS[craftKind];
   const asked = replaced.length > 0 ? replaced.flatMap((part) => BY_PART[part]) : [...BY_SETTING];
   if (intermittent) asked.push("clean-time");
   const notHere = new Set<ProofKindId>();
-  if (hovers) notHere.add("low-pass");
-  else for (const id of ["low-hover", "bump-sticks", "position-hold"] as const) notHere.add(id);
+  if (!winged) notHere.add("low-pass");
+  if (!hovers) for (const id of ["low-hover", "bump-sticks", "position-hold"] as const) notHere.add(id);
   if (!servos) for (const id of ["surfaces-stick", "surfaces-stabilised", "servo-setup"] as const) notHere.add(id);
   return [...new Set(asked)].filter((id) => !notHere.has(id));
 }

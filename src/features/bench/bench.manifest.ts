@@ -1,7 +1,25 @@
 import * as v from "valibot";
+import { type VerdictWord } from "@/core/bench/judgePowerDraw";
+import { RUN_PLANS } from "@/core/bench/run/runKinds";
 import { type BayManifest, type Headline, type JobFacts, type ReportSection } from "@/features/job/bays/bayManifest";
-import { defineEvent, eventText as text } from "@/features/job/events/eventKind";
+import { defineEvent, eventId, eventText as text } from "@/features/job/events/eventKind";
 import { formatChange, formatQuantity } from "@/shared/format";
+
+const LADDER_NAME = RUN_PLANS.ladder.name;
+const WORDS: readonly string[] = ["good", "watch", "bad"] satisfies VerdictWord[];
+
+/** A stored word as a verdict; one that is not known proves nothing. */
+function toVerdictWord(word: string): VerdictWord {
+  return WORDS.includes(word) ? (word as VerdictWord) : "cannot say";
+}
+
+/** What a measurement of before was of, by the title that was kept with it: "Servo, run 12". */
+function ofTitle(title: string): string {
+  const [name] = title.split(", run ");
+  return (
+    Object.entries(RUN_PLANS).find(([, plan]) => plan.name === name)?.[0] ?? name!.toLowerCase().replaceAll(" ", "-")
+  );
+}
 
 const draw = v.object({ voltageV: v.number(), currentA: v.number(), powerW: v.number() });
 
@@ -14,6 +32,8 @@ export const runKept = defineEvent(
     title: v.optional(text, "Power draw"),
     word: text,
     reasons: v.array(text),
+    /** False when it was cut before its end. */
+    isWhole: v.optional(v.boolean(), true),
     steps: v.array(
       v.object({
         name: text,
@@ -26,6 +46,14 @@ export const runKept = defineEvent(
   }),
   {
     sentence: ({ runId, word, reasons }) => `kept bench run ${runId} as evidence: ${word}. ${reasons[0] ?? ""}`,
+    measured: ({ runId, title, word, reasons, steps }) => ({
+      of: title === LADDER_NAME ? "ladder" : "power-draw",
+      title: `${title}, run ${runId}`,
+      word: toVerdictWord(word),
+      reason: reasons[0] ?? "",
+      runId,
+      isCompared: steps.some(({ baseline }) => baseline !== null),
+    }),
   },
 );
 
@@ -41,8 +69,21 @@ export const measurementKept = defineEvent(
     carried: v.optional(v.record(v.string(), v.number())),
     /** The run it was read off; absent for readings that were typed or came in a file. */
     runId: v.optional(v.number()),
+    /** What was measured; absent in what was kept before this was written down. */
+    of: v.optional(eventId),
+    isWhole: v.optional(v.boolean(), true),
   }),
-  { sentence: ({ title, word, reasons }) => `measured: ${title}, ${word}. ${reasons[0] ?? ""}` },
+  {
+    sentence: ({ title, word, reasons }) => `measured: ${title}, ${word}. ${reasons[0] ?? ""}`,
+    measured: ({ title, word, reasons, runId, of }) => ({
+      of: of ?? ofTitle(title),
+      title,
+      word: toVerdictWord(word),
+      reason: reasons[0] ?? "",
+      runId: runId ?? null,
+      isCompared: word !== "cannot say",
+    }),
+  },
 );
 
 /** Bench: measure, compare, judge. */
@@ -51,20 +92,24 @@ export const benchBay: BayManifest = {
   name: "Bench",
   keys: [["Space", "stop, throttle to zero"]],
   events: [runKept, measurementKept],
+  isWorkedIn: ({ events }) => runKept.last(events) !== undefined || measurementKept.last(events) !== undefined,
   headline: benchHeadline,
   report: (facts) => [measuredSection(facts)],
 };
 
-/** What was kept last on the bench, whichever kind of measurement it was. */
-function lastVerdict({ events }: Pick<JobFacts, "events">): { title: string; word: string; reasons: string[] } | null {
-  const run = runKept.last(events);
-  const table = measurementKept.last(events);
-  if (run && (!table || run.seq > table.seq)) return run.payload;
-  return table?.payload ?? null;
+/** Everything kept on the bench that still tells something, oldest first: a cut run does not take the place of a whole one. */
+function telling({ events }: Pick<JobFacts, "events">) {
+  const kept = [...runKept.in(events), ...measurementKept.in(events)].sort((a, b) => a.seq - b.seq);
+  const newest = new Map<string, (typeof kept)[number]>();
+  for (const one of kept) newest.set(`${one.payload.title}${one.payload.isWhole ? "" : " cut"}`, one);
+  return [...newest.values()].filter(
+    (one) => one.payload.isWhole || one.seq > (newest.get(one.payload.title)?.seq ?? 0) || one.payload.word === "bad",
+  );
 }
 
 function benchHeadline(facts: JobFacts): Headline {
-  const last = lastVerdict(facts);
+  const kept = telling(facts).map(({ payload }) => payload);
+  const last = kept.findLast(({ isWhole }) => isWhole) ?? kept.at(-1);
   if (!last)
     return {
       headline: "To be measured",
@@ -80,14 +125,16 @@ function benchHeadline(facts: JobFacts): Headline {
   };
 }
 
-/** Every verdict that was kept, the newest of each title, with the steps of the newest run as a table. */
+/** Every verdict that was kept, the newest of each title, with the steps of the newest whole run as a table. */
 function measuredSection({ events }: JobFacts): ReportSection {
-  const kept = [...runKept.in(events), ...measurementKept.in(events)].sort((a, b) => a.seq - b.seq);
-  const newest = new Map(kept.map(({ payload }) => [payload.title, payload]));
-  const steps = runKept.last(events)?.payload.steps ?? [];
+  const runs = runKept.in(events).map(({ payload }) => payload);
+  const steps = (runs.findLast(({ isWhole }) => isWhole) ?? runs.at(-1))?.steps ?? [];
   return {
     title: "Measured",
-    lines: [...newest.values()].map(({ title, word, reasons }) => `${title}: ${word}. ${reasons.join(" ")}`),
+    lines: telling({ events }).map(
+      ({ payload: { title, word, reasons, isWhole } }) =>
+        `${title}${isWhole ? "" : ", cut before its end"}: ${word}. ${reasons.join(" ")}`,
+    ),
     none: "Nothing was kept from the bench.",
     ...(steps.length > 0 && {
       table: {

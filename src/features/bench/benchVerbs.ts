@@ -23,6 +23,7 @@ import { type Db } from "@/server/db";
 import { environment } from "@/server/env";
 import { AppError } from "@/server/errors";
 import { runKept } from "./bench.manifest";
+import { baselineRefusal, isWholeRun } from "./verdict/baselineRefusal";
 import { type AssessedRun, assessRun } from "./verdict/assessRun";
 import { BASELINED_PART } from "./verdict/baselinedPart";
 import { type ArmRunInput, type KeepRunInput } from "./bench.schema";
@@ -88,8 +89,8 @@ export async function keepRun(context: VerbContext, input: KeepRunInput): Promis
     const { run, measured } = assessed;
     if (run.jobId !== job.id) throw new AppError("invalid_input", `Run ${run.id} belongs to another job.`);
     if (input.asBaseline) {
-      if (run.cutCause !== "end_of_profile")
-        throw new AppError("not_ready", "Only a run that went to its end can be a baseline.");
+      const hidden = baselineRefusal(assessed);
+      if (hidden !== null) throw new AppError("not_ready", hidden);
       if (run.kind === "power-draw") await setBaselineRun(db, job.craftId, run.id);
       await keepPartBaselines(db, context.now, run, facts);
     }
@@ -97,7 +98,12 @@ export async function keepRun(context: VerbContext, input: KeepRunInput): Promis
       await insertPackEntry(db, packEntryOf(run.options.packId, run.id, measured, context.now), context.person.id);
     const title = `${RUN_PLANS[run.kind].name}, run ${run.id}`;
     const events = measured
-      ? measurementEvents(title, measured, { source: `bench run ${run.id}`, runId: run.id })
+      ? measurementEvents(title, measured, {
+          source: `bench run ${run.id}`,
+          runId: run.id,
+          of: run.kind,
+          isWhole: isWholeRun(run),
+        })
       : [keptEvent(assessed), ...evidenceOf(run.id, assessed.verdict)];
     return { events, result: null };
   });
@@ -136,6 +142,7 @@ function keptEvent({ run, steps, verdict, ladder, problem }: AssessedRun): NewJo
   return runKept.of({
     runId: run.id,
     title: RUN_PLANS[run.kind].name,
+    isWhole: isWholeRun(run),
     word: said.word,
     reasons: said.reasons,
     steps: steps.map((step) => {

@@ -87,6 +87,18 @@ const OUTLINES: Readonly<Record<CraftKind, ReactNode>> = {
       {body}
     </>
   ),
+  hexa: (
+    <>
+      {rotors(6, (angle) => arm(angle, 53, 14))}
+      {body}
+    </>
+  ),
+  tricopter: (
+    <>
+      {rotors(3, (angle) => arm(angle, 53, 17))}
+      {body}
+    </>
+  ),
   octo: (
     <>
       {rotors(8, (angle) => arm(angle, 52, 12))}
@@ -104,6 +116,9 @@ const OUTLINES: Readonly<Record<CraftKind, ReactNode>> = {
     <path d="M100 14l7 12v26l84 14v12l-84 -4 -3 38 24 8v8H72v-8l24 -8 -3 -38 -84 4V66l84 -14V26zM78 15h44" />
   ),
   "flying wing": <path d="M100 22l12 18 82 54 -6 12 -62 -18H74l-62 18 -6 -12 82 -54zM78 16h44M100 16v8" />,
+  "vertical take-off": (
+    <path d="M100 14l7 12v26l84 14v12l-84 -4 -3 38 24 8v8H72v-8l24 -8 -3 -38 -84 4V66l84 -14V26zM78 15h44" />
+  ),
   helicopter: (
     <path d="M20 66q4 -22 40 -20h40l12 14 60 -6v10l-64 8q-8 22 -40 22 -44 0 -48 -28zM84 46V32M4 32h160M174 42v34M40 108h72M56 96v12M96 94v14" />
   ),

@@ -1,5 +1,6 @@
 import { canHave } from "@/core/diagnosis/library/compileLibrary";
 import { type Library, type Zone } from "@/core/diagnosis/library/library.types";
+import { type WhereKind } from "@/core/craft/spots";
 import { CRAFT_KIND_LIST, type CraftKind } from "@/core/craft/craftKinds";
 
 /** Something that can be picked as seen. */
@@ -8,6 +9,8 @@ export interface ComplaintChoice {
   whenTrue: string;
   whenFalse: string;
   zone: Zone | null;
+  /** What "where?" is about once it is seen; null where there is nothing to ask. */
+  where: WhereKind | null;
   /** Lower-case words that the search finds it by. */
   words: string;
   /** Kinds of craft that have a fault which shows like this. */
@@ -24,11 +27,12 @@ export function choicesOf({ symptoms, faults }: Library): ComplaintChoice[] {
   const kindsOf = new Map(
     faults.map((fault) => [fault.id, CRAFT_KIND_LIST.filter((kind) => canHave(kind, fault))] as const),
   );
-  return symptoms.map(({ id, whenTrue, whenFalse, zone, synonyms = [], links }) => ({
+  return symptoms.map(({ id, whenTrue, whenFalse, zone, where, synonyms = [], links }) => ({
     id,
     whenTrue,
     whenFalse,
     zone: zone ?? null,
+    where: where ?? null,
     words: [whenTrue, whenFalse, ...synonyms].join(" ").toLowerCase(),
     craftKinds: CRAFT_KIND_LIST.filter((kind) =>
       Object.keys(links).some((fault) => kindsOf.get(fault)?.includes(kind)),

@@ -1,4 +1,5 @@
 import * as v from "valibot";
+import { WHERE_KINDS } from "@/core/craft/spots";
 import { GRADES, HAZARDS, HISTORIES, PHASES, ZONES } from "@/core/diagnosis/library/library.types";
 
 const id = v.pipe(
@@ -51,6 +52,7 @@ export const SymptomEntry = v.strictObject({
   linkGrades: v.optional(v.record(id, grade)),
   complaint: v.optional(v.boolean()),
   zone: v.optional(v.picklist(ZONES)),
+  where: v.optional(v.picklist(WHERE_KINDS)),
   synonyms: v.optional(v.array(v.pipe(v.string(), v.maxLength(60)))),
 });
 /** Something done to learn more. */

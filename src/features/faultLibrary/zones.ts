@@ -57,6 +57,8 @@ const WINGED: Spots = {
 export const ZONE_SPOTS: Readonly<Record<CraftKind, Spots>> = {
   quad: ROTORCRAFT,
   "ducted quad": ROTORCRAFT,
+  hexa: { ...ROTORCRAFT, gimbal: { x: 100, y: 120, r: 10 } },
+  tricopter: { ...ROTORCRAFT, tail: { x: 100, y: 122, r: 9 }, servos: { x: 118, y: 118, r: 8 } },
   octo: { ...ROTORCRAFT, gimbal: { x: 100, y: 120, r: 10 } },
   "camera drone": { ...ROTORCRAFT, gimbal: { x: 100, y: 24, r: 10 }, video: { x: 76, y: 88, r: 8 } },
   "fixed wing": { ...WINGED, tail: { x: 100, y: 120, r: 11 } },
@@ -66,6 +68,7 @@ export const ZONE_SPOTS: Readonly<Record<CraftKind, Spots>> = {
     radio: { x: 84, y: 70, r: 7 },
     satellite: { x: 114, y: 62, r: 7 },
   },
+  "vertical take-off": { ...WINGED, tail: { x: 100, y: 120, r: 11 }, gimbal: { x: 84, y: 28, r: 8 } },
   helicopter: {
     ...ALWAYS,
     head: { x: 84, y: 32, r: 11 },

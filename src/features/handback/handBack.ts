@@ -4,7 +4,11 @@ import { registeredBays } from "@/features/job/bays/bayRegistry";
 import { getCraft } from "@/features/craft/craftRepository";
 import { changeJob } from "@/features/job/changeJob";
 import { type Job, jobNumber } from "@/features/job/job";
-import { causeNamed } from "@/features/job/events/jobEvents";
+import { isWorkedIn } from "@/features/job/bays/bayChange";
+import { causesOf, standingCauses } from "@/features/job/causes/causesOf";
+import { type JobEvent } from "@/features/job/events/eventKind";
+import { findingsOf } from "@/features/job/events/findings";
+import { type Proof } from "@/features/job/proof";
 import { listEvents } from "@/features/job/events/jobEventRepository";
 import { listProofs } from "@/features/job/proofRepository";
 import { insertClosedCase, setCaseCounts } from "@/features/faultLibrary/closedCaseRepository";
@@ -33,12 +37,17 @@ export async function handBack(context: VerbContext, input: HandBackInput): Prom
           : `${open === 1 ? "1 proof is" : `${open} proofs are`} neither met nor waived.`,
       );
     }
-    await rememberCase(db, job);
+    const events = await listEvents(db, job.id);
+    await rememberCase(db, job, events, proofs);
+    const handed = handedBack.of({ to, note });
     return {
-      events: [handedBack.of({ to, note })],
+      events: [handed],
       patch: {
         bay: handbackBay.id,
-        baysDone: registeredBays().map(({ id }) => id),
+        // A bay that nothing was done in is not punched, not even at the end.
+        baysDone: registeredBays()
+          .map(({ id }) => id)
+          .filter((id) => isWorkedIn(id, { events: [...events, handed], proofs })),
         cameBackFrom: null,
         waitingFor: "",
         closedAt: context.now,
@@ -48,12 +57,13 @@ export async function handBack(context: VerbContext, input: HandBackInput): Prom
   });
 }
 
-/** Counts the job's named cause for the shop's own rates. A cause outside the library counts as a job without one of its faults. */
-async function rememberCase(db: Db, job: Job): Promise<void> {
-  const cause = causeNamed.last(await listEvents(db, job.id));
-  if (!cause) return; // nothing was isolated on this job, so it teaches nothing
+/** Counts the job's causes that stand for the shop's own rates. A cause outside the library counts as a job without one of its faults. */
+async function rememberCase(db: Db, job: Job, events: readonly JobEvent[], proofs: readonly Proof[]): Promise<void> {
+  const causes = standingCauses(causesOf({ events, findings: findingsOf(events), proofs }));
+  if (causes.length === 0) return; // nothing was isolated on this job, so it teaches nothing
   const { kind } = await getCraft(db, job.craftId);
-  await insertClosedCase(db, { jobId: job.id, craftKind: kind, faultIds: cause.payload.faults.map(({ id }) => id) });
+  const faultIds = [...new Set(causes.flatMap(({ faults }) => faults.map(({ id }) => id)))];
+  await insertClosedCase(db, { jobId: job.id, craftKind: kind, faultIds });
 }
 
 /**

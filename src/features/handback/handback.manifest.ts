@@ -32,7 +32,7 @@ function handbackHeadline({ job, events, proofs }: JobFacts): Headline {
   const waived = proofs.filter(({ state }) => state === "waived").length;
   return {
     headline: `Handed back to ${handedBack.last(events)?.payload.to ?? "its owner"}`,
-    detail: `${proofs.length - waived} proofs met${waived > 0 ? `, ${waived} waived` : ""}`,
+    detail: `${proofs.length - waived} of ${proofs.length} proofs met${waived > 0 ? `, ${waived} waived` : ""}`,
     nextStep: "",
     nextWorth: "",
   };

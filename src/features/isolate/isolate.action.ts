@@ -8,6 +8,7 @@ import {
   DoubtFindingInput,
   ExperimentStepInput,
   NameCauseInput,
+  WithdrawCauseInput,
   WithdrawFindingInput,
 } from "./isolate.schema";
 import {
@@ -17,6 +18,7 @@ import {
   confirmFinding,
   doubtFinding,
   nameCause,
+  withdrawCause,
   withdrawFinding,
 } from "./isolateVerbs";
 
@@ -50,7 +52,12 @@ export async function addExperimentStepAction(raw: unknown) {
   return runAction(ExperimentStepInput, raw, addExperimentStep);
 }
 
-/** Names the cause and goes on to Bench. */
+/** Takes a cause back. */
+export async function withdrawCauseAction(raw: unknown) {
+  return runAction(WithdrawCauseInput, raw, withdrawCause);
+}
+
+/** Names the cause and goes on, to Bench or to Refit. */
 export async function nameCauseAction(raw: unknown) {
   return runAction(NameCauseInput, raw, nameCause);
 }

@@ -1,9 +1,19 @@
 import * as v from "valibot";
+import { findProofKind } from "@/core/prove/proofKinds";
 import { findingText } from "@/core/diagnosis/findings/findingText";
 import { type BayManifest, type JobFacts, type ReportSection } from "@/features/job/bays/bayManifest";
-import { defineEvent, eventId, eventText as text, type PayloadOf, withReason } from "@/features/job/events/eventKind";
+import { type Cause, causesOf } from "@/features/job/causes/causesOf";
+import {
+  defineEvent,
+  eventId,
+  eventPlace,
+  eventText as text,
+  type JobEvent,
+  withPlace,
+  withReason,
+} from "@/features/job/events/eventKind";
 import { eventText } from "@/features/job/events/eventText";
-import { isOpenAnswer } from "@/features/job/events/findings";
+import { isOpenAnswer, isOpenOutcome } from "@/features/job/events/findings";
 import { causeNamed } from "@/features/job/events/jobEvents";
 import { formatPercent } from "@/shared/format";
 import { isolateHeadline } from "./isolateHeadline";
@@ -19,15 +29,16 @@ export const checkAnswered = defineEvent(
     /** The measured value the outcome was read from. */
     value: v.optional(v.nullable(v.number()), null),
     doubtful: v.optional(v.boolean(), false),
+    place: eventPlace,
   }),
   {
     sentence: ({ note, ...finding }, { library }) => {
       const { title, detail } = findingText(library, { ...finding, kind: "check" });
       return `${detail}: ${title}${withReason(note)}`;
     },
-    findings: ({ checkId, outcomeId, note, minutes, value, doubtful }) => [
+    findings: ({ checkId, outcomeId, note, minutes, value, doubtful, place }) => [
       {
-        finding: { kind: "check", checkId, outcomeId, ...(doubtful && { doubtful }) },
+        finding: { kind: "check", checkId, outcomeId, ...(doubtful && { doubtful }), ...(place && { place }) },
         note: [value === null ? "" : String(value), note].filter(Boolean).join("; "),
         minutes: minutes ?? 0,
       },
@@ -63,34 +74,74 @@ export const isolateBay: BayManifest = {
     ["Z", "take the last finding back"],
   ],
   events: [checkAnswered, experimentStep],
+  isWorkedIn: ({ events }) =>
+    causeNamed.last(events) !== undefined ||
+    checkAnswered.in(events).some(({ payload }) => !isOpenOutcome(payload.outcomeId)),
   headline: async ({ findings }, diagnose) => isolateHeadline(await diagnose(), findings),
-  report: (facts) => [causeSection(facts), evidenceSection(facts)],
+  report: (facts) => [...causeSections(facts), ...alsoFoundSection(facts)],
 };
 
-function causeSection({ events }: JobFacts): ReportSection {
-  const cause = causeNamed.last(events);
-  return { title: "Cause", lines: cause ? [causeTexts(cause.payload).join(" and ")] : ["No cause was named."] };
+/** A section for each cause: what it was and where, what spoke for it, what was done about it, what came of it. */
+function causeSections(facts: JobFacts): ReportSection[] {
+  const causes = causesOf(facts);
+  if (causes.length === 0) return [{ title: "Cause", lines: ["No cause was named."] }];
+  return causes.map((cause, index) => ({
+    title: causes.length === 1 ? "Cause" : `Cause ${index + 1}`,
+    lines: [
+      causeText(cause),
+      ...listed("Proven by", textsOf(cause.evidence.slice(-MOST_EVIDENCE), facts)),
+      ...listed("Done", textsOf(cause.repairs, facts)),
+      outcomeText(cause),
+    ],
+    isList: true,
+  }));
 }
 
-function causeTexts({ faults, other }: PayloadOf<typeof causeNamed>): string[] {
-  const known = faults.map(({ name, probability }) => `${name} (${formatPercent(probability)} when named)`);
-  return other ? [...known, `${other} (not in the library)`] : known;
+function causeText({ faults, other, otherPlace, note }: Cause): string {
+  const known = faults.map(
+    ({ name, place, probability }) => `${withPlace(name, place)} (${formatPercent(probability)} when named)`,
+  );
+  const all = other ? [...known, `${withPlace(other, otherPlace)} (not in the library)`] : known;
+  return `${all.join(" and ")}${withReason(note)}`;
+}
+
+/** What came of a cause, as the report and Refit say it. */
+function outcomeText({ outcome }: Cause): string {
+  switch (outcome.kind) {
+    case "taken back":
+      return `Taken back${withReason(outcome.reason)}`;
+    case "not repaired":
+      return "Not repaired";
+    case "failed":
+      return `Afterwards failed: ${withPlace(findProofKind(outcome.proofKind)?.title ?? outcome.proofKind, outcome.place)}${withReason(outcome.note)}`;
+    case "being proven":
+      return "Being proven";
+    case "proofs met":
+      return outcome.waived > 0 ? `No proof failed after it; ${outcome.waived} waived` : "No proof failed after it";
+  }
 }
 
 const MOST_EVIDENCE = 8;
 
-/** What was found and not taken back; what could not be answered proves nothing and is left out. */
-function evidenceSection({ events, findings, library }: JobFacts): ReportSection {
-  const proves = new Set(
-    findings.filter(({ state, finding }) => state !== "taken back" && !isOpenAnswer(finding)).map(({ seq }) => seq),
-  );
-  return {
-    title: "Proven by",
-    lines: events
-      .filter(({ seq }) => proves.has(seq))
-      .slice(-MOST_EVIDENCE)
-      .map((event) => eventText(event, library)),
-    none: "No check was answered.",
-    isList: true,
-  };
+/** What was found and speaks for none of the causes, and what could not be done: neither proves anything of them. */
+function alsoFoundSection(facts: JobFacts): ReportSection[] {
+  const { events, findings } = facts;
+  const claimed = new Set(causesOf(facts).flatMap(({ evidence }) => evidence.map(({ seq }) => seq)));
+  const standing = findings.filter(({ state, seq }) => state !== "taken back" && !claimed.has(seq));
+  const open = new Set(standing.filter(({ finding }) => isOpenAnswer(finding)).map(({ seq }) => seq));
+  const other = new Set(standing.map(({ seq }) => seq).filter((seq) => !open.has(seq)));
+  const textsIn = (seqs: ReadonlySet<number>) =>
+    textsOf(events.filter(({ seq }) => seqs.has(seq)).slice(-MOST_EVIDENCE), facts);
+  return [
+    ...(other.size > 0 ? [{ title: "Also found", lines: textsIn(other), isList: true }] : []),
+    ...(open.size > 0 ? [{ title: "Not settled", lines: textsIn(open), isList: true }] : []),
+  ];
+}
+
+function textsOf(events: readonly JobEvent[], { library }: JobFacts): string[] {
+  return events.map((event) => eventText(event, library));
+}
+
+function listed(title: string, texts: readonly string[]): string[] {
+  return texts.length > 0 ? [`${title}: ${texts.join("; ")}`] : [];
 }

@@ -1,9 +1,10 @@
 import * as v from "valibot";
-import { JobTarget, NoteText } from "@/features/job/jobTarget.schema";
+import { JobTarget, NoteText, PlaceText, requiredText } from "@/features/job/jobTarget.schema";
 
 const id = v.pipe(v.string(), v.minLength(1), v.maxLength(60));
 const seq = v.pipe(v.number(), v.integer(), v.minValue(1));
 const isDoubtful = v.optional(v.boolean(), false);
+const place = PlaceText;
 
 /** The answer to a check: an outcome, or the measured value it is read from. */
 export const AnswerCheckInput = v.object({
@@ -12,6 +13,7 @@ export const AnswerCheckInput = v.object({
   outcomeId: v.nullish(id, null),
   value: v.nullish(v.pipe(v.number("The value must be a number."), v.finite("The value must be a number.")), null),
   doubtful: isDoubtful,
+  place,
   minutes: v.nullish(
     v.pipe(v.number("Minutes as a number."), v.minValue(0, "Not below 0."), v.maxValue(600, "At most 600.")),
     null,
@@ -26,6 +28,7 @@ export const AddFindingInput = v.object({
   symptomId: id,
   value: v.boolean(),
   doubtful: isDoubtful,
+  place,
   note: NoteText,
 });
 export type AddFindingInput = v.InferOutput<typeof AddFindingInput>;
@@ -70,11 +73,24 @@ export const ExperimentStepInput = v.object({
 });
 export type ExperimentStepInput = v.InferOutput<typeof ExperimentStepInput>;
 
+/** Takes a cause back that was named wrongly. */
+export const WithdrawCauseInput = v.object({
+  ...JobTarget.entries,
+  seq,
+  reason: requiredText("Say why it is taken back."),
+});
+export type WithdrawCauseInput = v.InferOutput<typeof WithdrawCauseInput>;
+
 /** The cause: one or more faults of the library, or something that it does not have. */
 export const NameCauseInput = v.pipe(
   v.object({
     ...JobTarget.entries,
     faultIds: v.pipe(v.array(id), v.maxLength(3, "At most three.")),
+    /** Where each of them is: fault → place. */
+    places: v.optional(v.record(id, place), {}),
+    /** The cause in whose place it is named, by its sequence number; null when it stands beside the others. */
+    instead: v.nullish(seq, null),
+    otherPlace: place,
     other: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(200, "At most 200 characters.")), ""),
     note: NoteText,
   }),

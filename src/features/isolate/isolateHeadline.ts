@@ -1,5 +1,6 @@
 import { type Diagnosis } from "@/core/diagnosis/diagnoseCase";
 import { type Headline } from "@/features/job/bays/bayManifest";
+import { isOpenAnswer } from "@/features/job/events/findings";
 import { type JobFinding } from "@/features/job/events/jobFinding";
 import { formatPercent } from "@/shared/format";
 
@@ -13,7 +14,9 @@ export function isolateHeadline(
   { suspects, nextChecks, advice }: Diagnosis,
   findings: readonly JobFinding[],
 ): Headline {
-  const checks = findings.filter(({ finding, state }) => finding.kind === "check" && state === "counted");
+  const checks = findings.filter(
+    ({ finding, state }) => finding.kind === "check" && state === "counted" && !isOpenAnswer(finding),
+  );
   const minutes = checks.reduce((sum, check) => sum + check.minutes, 0);
   const count = checks.length === 1 ? "1 check" : `${checks.length} checks`;
   const detail = checks.length === 0 ? "no check done yet" : `${count} done, ${Math.round(minutes)} min`;

@@ -1,14 +1,18 @@
 import "server-only";
 import { CoreInputError } from "@/core/CoreInputError";
+import { type Diagnosis } from "@/core/diagnosis/diagnoseCase";
 import { findOutcome, getCheck } from "@/core/diagnosis/findings/caseFindings";
 import { type Check } from "@/core/diagnosis/library/library.types";
 import { outcomeOfValue } from "@/core/diagnosis/findings/outcomeOfValue";
 import { bayChange } from "@/features/job/bays/bayChange";
 import { changeJob } from "@/features/job/changeJob";
-import { findingsOf } from "@/features/job/events/findings";
+import { type JobFacts } from "@/features/job/bays/bayManifest";
+import { causesOf, standingCauses } from "@/features/job/causes/causesOf";
+import { findingsOf, weighedFindings } from "@/features/job/events/findings";
 import { type JobFinding } from "@/features/job/events/jobFinding";
 import {
   causeNamed,
+  causeTakenBack,
   findingAdded,
   findingConfirmed,
   findingDoubted,
@@ -31,6 +35,7 @@ import {
   type DoubtFindingInput,
   type ExperimentStepInput,
   type NameCauseInput,
+  type WithdrawCauseInput,
   type WithdrawFindingInput,
 } from "./isolate.schema";
 
@@ -41,7 +46,7 @@ import {
 /** Writes the answer to a check, given as an outcome or as the measured value; the suspects move with it. */
 export async function answerCheck(context: VerbContext, input: AnswerCheckInput): Promise<null> {
   requireRole(context, "technician");
-  const { checkId, value, doubtful, minutes, note } = input;
+  const { checkId, value, doubtful, place, minutes, note } = input;
   return changeJob(context, input, async (db) => {
     const { library } = await getCurrentLibrary(db);
     const { check, outcomeId } = requireKnown(() => {
@@ -52,7 +57,7 @@ export async function answerCheck(context: VerbContext, input: AnswerCheckInput)
     });
     const spent = minutes ?? (outcomeId === "could-not-do" ? 0 : check.minutes);
     return {
-      events: [checkAnswered.of({ checkId, outcomeId, minutes: spent, note, value, doubtful })],
+      events: [checkAnswered.of({ checkId, outcomeId, minutes: spent, note, value, doubtful, place })],
       result: null,
     };
   });
@@ -69,10 +74,10 @@ function outcomeOf(check: Check, { outcomeId, value }: AnswerCheckInput): string
 /** Writes something that was seen, or seen not to be so, without a check. */
 export async function addFinding(context: VerbContext, input: AddFindingInput): Promise<null> {
   requireRole(context, "technician");
-  const { symptomId, value, doubtful, note } = input;
+  const { symptomId, value, doubtful, place, note } = input;
   await requireSymptom(context.pool, symptomId);
   return changeJob(context, input, async () => ({
-    events: [findingAdded.of({ symptomId, value, doubtful, note })],
+    events: [findingAdded.of({ symptomId, value, doubtful, place, note })],
     result: null,
   }));
 }
@@ -126,25 +131,81 @@ export async function addExperimentStep(context: VerbContext, input: ExperimentS
   }));
 }
 
-/** Names the cause and goes on to Bench. The probability it had is kept with it. */
-export async function nameCause(context: VerbContext, input: NameCauseInput): Promise<null> {
+/**
+ * Names a cause, beside those that were named before or in the place of one, and goes on: to Bench where a measurement would
+ * still settle something, to Refit where none would. What spoke for it, and how probable it was, are kept with it.
+ */
+export async function nameCause(context: VerbContext, input: NameCauseInput): Promise<{ bay: string }> {
   requireRole(context, "technician");
-  const { faultIds, other, note } = input;
+  const { faultIds, places, other, otherPlace, note, instead } = input;
   // Weighed before the job is locked: a case that takes its time must not hold others up. The version tells when it changed.
   const facts = await loadJobFacts(context.pool, input.jobId);
-  const { suspects } = await diagnoseJob(context.pool, facts);
+  const diagnosis = await diagnoseJob(context.pool, facts);
   const faults = faultIds.map((faultId) => {
     const fault = facts.library.faults.find(({ id }) => id === faultId);
     if (!fault) throw new AppError("invalid_input", `The library has no fault "${faultId}".`);
-    const probability = suspects.find((one) => one.fault.id === faultId)?.probability ?? 0;
+    const probability = diagnosis.suspects.find((one) => one.fault.id === faultId)?.probability ?? 0;
     const repair = facts.library.repairs.find(({ id }) => id === fault.repair)!.name;
-    return { id: fault.id, name: fault.name, repair, probability };
+    return { id: fault.id, name: fault.name, repair, probability, place: places[faultId] ?? "" };
   });
-  const named = causeNamed.of({ faults, other, note });
-  return changeJob(context, input, async (_, job) => {
-    if (job.bay !== "isolate") return { events: [named], result: null };
-    const move = bayChange(job, "bench", "");
-    return { events: [named, move.event], patch: move.patch, result: null };
+  const evidence = speakingFor(diagnosis, facts, faultIds);
+  const named = causeNamed.of({ faults, other, otherPlace, evidence, note });
+  const to = wouldBenchSettle(diagnosis, facts, faultIds) ? "bench" : "refit";
+  return changeJob(context, input, async (db, job) => {
+    const back =
+      instead === null
+        ? []
+        : [causeTakenBack.of({ seq: requireStanding(facts, instead), reason: "another one was it" })];
+    const written = [...back, named];
+    if (job.bay !== "isolate") return { events: written, result: { bay: job.bay } };
+    const move = bayChange(job, to, "", { events: [...facts.events, ...written], proofs: facts.proofs });
+    return { events: [...written, move.event], patch: move.patch, result: { bay: to } };
+  });
+}
+
+/** Takes a cause back: it stays in the history, and neither Refit nor the report's causes that stand hold it any more. */
+export async function withdrawCause(context: VerbContext, input: WithdrawCauseInput): Promise<null> {
+  requireRole(context, "technician");
+  const facts = await loadJobFacts(context.pool, input.jobId);
+  return changeJob(context, input, async () => ({
+    events: [causeTakenBack.of({ seq: requireStanding(facts, input.seq), reason: input.reason })],
+    result: null,
+  }));
+}
+
+/** @returns The number, when a cause of the job stands under it. @throws {AppError} `invalid_input` */
+function requireStanding(facts: JobFacts, seq: number): number {
+  if (!standingCauses(causesOf(facts)).some((cause) => cause.seq === seq))
+    throw new AppError("invalid_input", "That cause does not stand any more.");
+  return seq;
+}
+
+/** Weight from which a finding counts as speaking for a fault, in decibans: hardly more than even. */
+const SPEAKS_FROM_DB = 1;
+
+/** The findings that spoke for one of the faults; of a cause outside the library, all that count. */
+function speakingFor({ findings: weighed }: Diagnosis, facts: JobFacts, faultIds: readonly string[]): number[] {
+  return weighedFindings(facts.findings, facts.library)
+    .filter(
+      (_, place) =>
+        faultIds.length === 0 ||
+        weighed[place]!.weights.some(
+          ({ faultId, decibans }) => faultIds.includes(faultId) && decibans >= SPEAKS_FROM_DB,
+        ),
+    )
+    .map(({ seq }) => seq);
+}
+
+/** Below this a measurement would hardly move what to repair. */
+const WORTH_MEASURING_BITS = 0.1;
+/** A fault that makes a reading at least this likely is told by it. */
+const TOLD_FROM = 0.2;
+
+/** True when the bench could still tell whether the named faults are it. */
+function wouldBenchSettle({ measurements }: Diagnosis, { library }: JobFacts, faultIds: readonly string[]): boolean {
+  return measurements.some(({ bits, symptomId }) => {
+    const links = library.symptoms.find(({ id }) => id === symptomId)?.links ?? {};
+    return bits >= WORTH_MEASURING_BITS && faultIds.some((fault) => (links[fault] ?? 0) >= TOLD_FROM);
   });
 }
 

@@ -218,7 +218,7 @@ function toCheckView(
 /** "After 3 checks, 14 minutes: camera dead ruled out." */
 function trailText(library: Library, diagnosis: Diagnosis | null, findings: readonly JobFinding[]): string {
   const counted = findings.filter(({ state }) => state === "counted");
-  const checks = counted.filter(({ finding }) => finding.kind === "check");
+  const checks = counted.filter(({ finding }) => finding.kind === "check" && !isOpenAnswer(finding));
   const minutes = Math.round(counted.reduce((sum, { minutes: each }) => sum + each, 0));
   const done = checks.length === 1 ? "1 check" : `${checks.length} checks`;
   const out = [...new Set(diagnosis?.trail.flatMap(({ ruledOut }) => ruledOut) ?? [])].filter(

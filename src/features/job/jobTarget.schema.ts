@@ -10,6 +10,9 @@ export type JobTarget = v.InferOutput<typeof JobTarget>;
 /** A free remark. */
 export const NoteText = v.optional(v.pipe(v.string(), v.trim(), v.maxLength(500, "At most 500 characters.")), "");
 
+/** Where on the craft, in the craft's own words; empty where nobody can say. */
+export const PlaceText = v.optional(v.pipe(v.string(), v.trim(), v.maxLength(80, "At most 80 characters.")), "");
+
 /** A remark that must be given, such as a reason. */
 export const requiredText = (message: string, max = 300) =>
   v.pipe(v.string(message), v.trim(), v.minLength(3, message), v.maxLength(max, `At most ${max} characters.`));

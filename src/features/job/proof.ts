@@ -6,6 +6,8 @@ export interface Proof {
   state: ProofState;
   askedBy: string;
   note: string;
+  /** What it was met by, in words: a kept run, a figure, "by eye, because …"; empty where looking is all it asks. */
+  metBy: string;
   decidedBy: string | null;
   decidedAt: Date | null;
 }

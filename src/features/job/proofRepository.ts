@@ -9,12 +9,13 @@ interface ProofRow extends RowDataPacket {
   state: ProofState;
   asked_by: string;
   note: string;
+  met_by: string;
   display_name: string | null;
   decided_at: Date | null;
 }
 
 const LIST = `
-  SELECT f.kind, f.state, f.asked_by, f.note, p.display_name, f.decided_at
+  SELECT f.kind, f.state, f.asked_by, f.note, f.met_by, p.display_name, f.decided_at
     FROM proof AS f
     LEFT JOIN person AS p ON p.id = f.decided_by
    WHERE f.job_id = ?
@@ -23,11 +24,12 @@ const LIST = `
 /** A job's proofs in working order. */
 export async function listProofs(db: Db, jobId: number): Promise<Proof[]> {
   const [rows] = await db.execute<ProofRow[]>(LIST, [jobId]);
-  return rows.map(({ kind, state, asked_by, note, display_name, decided_at }) => ({
+  return rows.map(({ kind, state, asked_by, note, met_by, display_name, decided_at }) => ({
     kind,
     state,
     askedBy: asked_by,
     note,
+    metBy: met_by,
     decidedBy: display_name,
     decidedAt: decided_at,
   }));
@@ -40,7 +42,7 @@ const ASK = `
 
 const REOPEN = `
   UPDATE proof
-     SET state = 'open', note = '', decided_by = NULL, decided_at = NULL, asked_by = ?
+     SET state = 'open', note = '', met_by = '', decided_by = NULL, decided_at = NULL, asked_by = ?
    WHERE job_id = ? AND kind = ?`;
 
 /**
@@ -59,7 +61,7 @@ export async function saveProofList(
 
 const DECIDE = `
   UPDATE proof
-     SET state = ?, note = ?, decided_by = ?, decided_at = ?
+     SET state = ?, note = ?, met_by = ?, decided_by = ?, decided_at = ?
    WHERE job_id = ? AND kind = ?`;
 
 /** Writes what was decided of a proof. @returns false when the job has no such proof. */
@@ -67,9 +69,17 @@ export async function decideProofRow(
   db: Db,
   jobId: number,
   kind: string,
-  decision: { state: ProofState; note: string; personId: number; at: Date },
+  decision: { state: ProofState; note: string; metBy?: string; personId: number | null; at: Date | null },
 ): Promise<boolean> {
-  const { state, note, personId, at } = decision;
-  const [result] = await db.execute<ResultSetHeader>(DECIDE, [state, note, personId, at, jobId, kind]);
+  const { state, note, metBy = "", personId, at } = decision;
+  const [result] = await db.execute<ResultSetHeader>(DECIDE, [
+    state,
+    note,
+    metBy.slice(0, 300),
+    personId,
+    at,
+    jobId,
+    kind,
+  ]);
   return result.affectedRows === 1;
 }

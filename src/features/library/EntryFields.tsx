@@ -7,6 +7,7 @@ import { TOOLS } from "@/core/diagnosis/library/tools";
 import { CRAFT_KINDS } from "@/core/craft/craftKinds";
 import { PART_KINDS } from "@/core/craft/partKinds";
 import { type EntryGroup } from "@/features/faultLibrary/library.schema";
+import { WHERE_KINDS } from "@/core/craft/spots";
 import { ZONE_NAMES } from "@/features/faultLibrary/zones";
 import styles from "./Library.module.css";
 
@@ -103,6 +104,9 @@ function SymptomFields({ library }: Props) {
         </Form.Item>
         <Form.Item label="Where it is seen" name="zone">
           <Select allowClear options={ZONE_OPTIONS} />
+        </Form.Item>
+        <Form.Item label="Asks where (which one of several)" name="where">
+          <Select allowClear options={plain(WHERE_KINDS)} />
         </Form.Item>
         <Form.Item name="complaint" valuePropName="checked" label="At intake">
           <Checkbox>Offered as “what was seen”</Checkbox>

@@ -74,7 +74,7 @@ const FROM_VALUES: Readonly<Record<EntryGroup, (values: EntryValues) => EntryVal
     ...optionalList("when", (when as EntryValues[] | undefined)?.map(withoutEmptyLists)),
     ...optionalList("craftKinds", craftKinds),
   }),
-  symptoms: ({ links, complaint, zone, synonyms, ...values }) => {
+  symptoms: ({ links, complaint, zone, where, synonyms, ...values }) => {
     const rows = (links ?? []) as { fault: string; strength: number; grade?: string | null }[];
     const grades = rows.filter(({ grade }) => grade).map(({ fault, grade }) => [fault, grade] as const);
     return {
@@ -83,6 +83,7 @@ const FROM_VALUES: Readonly<Record<EntryGroup, (values: EntryValues) => EntryVal
       ...(grades.length > 0 && { linkGrades: Object.fromEntries(grades) }),
       ...(complaint === true && { complaint: true }),
       ...(zone ? { zone } : {}),
+      ...(where ? { where } : {}),
       ...optionalList("synonyms", synonyms),
     };
   },

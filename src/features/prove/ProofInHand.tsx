@@ -1,12 +1,16 @@
 "use client";
 
-import { type ProofState } from "@/core/prove/orderProofs";
-import { Button, Input, Select } from "antd";
+import { Button, Input } from "antd";
+import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
+import { type ProofState } from "@/core/prove/orderProofs";
+import { uploadPhotos } from "@/features/job/uploadPhotos";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
-import { decideProofAction } from "./prove.action";
+import { emptyDraft, EvidenceFields, type NeedsView, toEvidence } from "./EvidenceFields";
+import { type FailureSymptom, FailProof } from "./FailProof";
+import { decideProofAction, reopenProofAction } from "./prove.action";
 import styles from "./Prove.module.css";
 
 /** A proof as the page shows it. */
@@ -18,7 +22,10 @@ export interface ProofView {
   cautions: readonly string[];
   state: ProofState;
   note: string;
+  metBy: string;
   askedBy: string;
+  /** Null where looking is all that it asks. */
+  needs: NeedsView | null;
   failureSymptom: string | null;
   decided: string;
   blockers: string[];
@@ -26,32 +33,26 @@ export interface ProofView {
 
 interface Props {
   target: { jobId: number; version: number };
+  number: string;
   proof: ProofView;
-  symptoms: readonly { id: string; text: string }[];
+  symptoms: readonly FailureSymptom[];
   mayEdit: boolean;
+  /** Taking back is open as long as the job is. */
+  mayReopen: boolean;
   mayWaive: boolean;
-  onDecided: () => void;
+  onDecided: (said: { kind: string; title: string; state: "met" | "waived" }) => void;
 }
 
-/** The proof in hand: how it is done, what must come first, and its three ends. */
-export function ProofInHand({ target, proof, symptoms, mayEdit, mayWaive, onDecided }: Props) {
-  const { run, isBusy, failure, reload } = useVerb(decideProofAction);
-  const [note, setNote] = useState("");
-  const [symptomId, setSymptomId] = useState(proof.failureSymptom);
-  const isBlocked = proof.blockers.length > 0;
+/** The proof in hand: how it is done, what must come first, what it wants, and its three ends. */
+export function ProofInHand(props: Props) {
+  const { proof, mayEdit, mayReopen, target } = props;
   const isDecided = proof.state === "met" || proof.state === "waived";
-  const decide = (state: "met" | "failed" | "waived") =>
-    void run({ ...target, kind: proof.kind, state, note, symptomId }, onDecided);
-  useHotkeys(
-    "m",
-    () => {
-      if (mayEdit && !isBlocked && !isDecided) decide("met");
-    },
-    { useKey: true },
-  );
+  const isBlocked = proof.blockers.length > 0;
   return (
     <section className="panel stack" aria-label="Proof in hand">
-      <p className="label">{isDecided ? proof.state : "Prove this next"}</p>
+      <p className="label">
+        {isDecided ? proof.state : proof.state === "failed" ? "Failed; prove it again" : "Prove this next"}
+      </p>
       <h1 className={styles.title}>{proof.title}</h1>
       <p className={styles.how}>{proof.how}</p>
       {proof.cautions.map((caution) => (
@@ -63,50 +64,161 @@ export function ProofInHand({ target, proof, symptoms, mayEdit, mayWaive, onDeci
       {proof.decided && (
         <p>
           {proof.state} by {proof.decided}
-          {proof.note && `: ${proof.note}`}
+          {[proof.metBy, proof.note].filter(Boolean).map((text) => `: ${text}`)}
         </p>
       )}
       {isBlocked && !isDecided && <p className="watch">First: {proof.blockers.slice(0, 4).join("; ")}.</p>}
-      {mayEdit && !isDecided && (
-        <>
-          <Input.TextArea
-            value={note}
-            onChange={(event) => setNote(event.target.value)}
-            rows={2}
-            maxLength={500}
-            aria-label="What was seen"
-            placeholder="What was measured or seen. Needed to fail or waive it."
-          />
-          <label className={styles.seen}>
-            If it fails, what was seen? It goes back to Isolate as a finding.
-            <Select
-              showSearch={{ optionFilterProp: "label" }}
-              allowClear
-              value={symptomId}
-              onChange={(value?: string) => setSymptomId(value ?? null)}
-              placeholder="none of the library's symptoms"
-              options={symptoms.map(({ id, text }) => ({ value: id, label: text }))}
-            />
-          </label>
-          <FailureNotice failure={failure} onReload={reload} />
-          <div className="row">
-            <Button type="primary" size="large" disabled={isBlocked} loading={isBusy} onClick={() => decide("met")}>
-              Met <kbd>M</kbd>
-            </Button>
-            <Button size="large" danger disabled={isBusy} onClick={() => decide("failed")}>
-              Failed: back to Isolate
-            </Button>
-            {mayWaive ? (
-              <Button size="large" disabled={isBusy} onClick={() => decide("waived")}>
-                Waive, in my name
-              </Button>
-            ) : (
-              <span className="soft">Only a lead may waive it.</span>
-            )}
-          </div>
-        </>
-      )}
+      {mayEdit && !isDecided && <Decide {...props} isBlocked={isBlocked} />}
+      {proof.state !== "open" && mayReopen && <TakeBack target={target} proof={proof} />}
       {!mayEdit && !isDecided && <p className="soft">Proofs are decided while the job is in Prove.</p>}
     </section>
+  );
+}
+
+function Decide({ target, number, proof, symptoms, mayWaive, onDecided, isBlocked }: Props & { isBlocked: boolean }) {
+  const router = useRouter();
+  const { run, isBusy, failure, reload } = useVerb(decideProofAction);
+  const [end, setEnd] = useState<"failed" | "waived" | null>(null);
+  const [note, setNote] = useState("");
+  const [draft, setDraft] = useState(() => (proof.needs ? emptyDraft(proof.needs) : null));
+  const [photoProblems, setPhotoProblems] = useState<string[]>([]);
+  const decide = (state: "met" | "waived") =>
+    void run(
+      {
+        ...target,
+        kind: proof.kind,
+        state,
+        note,
+        symptomId: null,
+        evidence: state === "met" && draft ? toEvidence(draft) : null,
+      },
+      () => onDecided({ kind: proof.kind, title: proof.title, state }),
+    );
+  const isOpen = end === null;
+  useHotkeys(
+    "m,f,w",
+    (event) => {
+      event.preventDefault(); // the letter must not land in the field that opens
+      const key = event.key.toLowerCase();
+      if (key === "m" && isOpen && !isBlocked && !isBusy) decide("met");
+      if (key === "f" && isOpen) setEnd("failed");
+      if (key === "w" && isOpen && mayWaive) setEnd("waived");
+    },
+    { useKey: true },
+  );
+  if (end === "failed")
+    return (
+      <FailProof
+        target={target}
+        proof={proof}
+        symptoms={symptoms}
+        onDone={() => setEnd(null)}
+        onLeave={() => setEnd(null)}
+      />
+    );
+  return (
+    <>
+      {proof.needs && draft && !proof.needs.sorties && end === null && (
+        <EvidenceFields
+          needs={proof.needs}
+          draft={draft}
+          onDraft={setDraft}
+          onEnter={() => !isBlocked && decide("met")}
+        />
+      )}
+      {proof.needs?.sorties && <p className="soft">Counted from the sorties, to the right.</p>}
+      <Input.TextArea
+        value={note}
+        onChange={(event) => setNote(event.target.value)}
+        rows={end === "waived" ? 2 : 1}
+        maxLength={500}
+        autoFocus={end === "waived"}
+        aria-label={end === "waived" ? "Why it is waived" : "Note to the proof"}
+        placeholder={
+          end === "waived" ? "Why may it be left out? It stands in the report with your name." : "Note (optional)"
+        }
+      />
+      <FailureNotice failure={failure} onReload={reload} />
+      {photoProblems.map((problem) => (
+        <p key={problem} role="alert" className="bad">
+          {problem}
+        </p>
+      ))}
+      {end === "waived" ? (
+        <div className="row">
+          <Button type="primary" size="large" loading={isBusy} onClick={() => decide("waived")}>
+            Waive, in my name
+          </Button>
+          <Button size="large" type="text" onClick={() => setEnd(null)}>
+            Do not waive it
+          </Button>
+        </div>
+      ) : (
+        <div className="row">
+          <Button type="primary" size="large" disabled={isBlocked} loading={isBusy} onClick={() => decide("met")}>
+            Met <kbd>M</kbd>
+          </Button>
+          <Button size="large" danger disabled={isBusy} onClick={() => setEnd("failed")}>
+            Failed … <kbd>F</kbd>
+          </Button>
+          {mayWaive ? (
+            <Button size="large" disabled={isBusy} onClick={() => setEnd("waived")}>
+              Waive … <kbd>W</kbd>
+            </Button>
+          ) : (
+            <span className="soft">Only a lead may waive it.</span>
+          )}
+          {proof.needs?.photo && (
+            <label className={styles.addPhoto}>
+              Add a photo
+              <input
+                type="file"
+                accept="image/png,image/jpeg,image/webp"
+                onChange={(event) =>
+                  void uploadPhotos(number, [...(event.target.files ?? [])])
+                    .then(setPhotoProblems)
+                    .then(() => router.refresh())
+                }
+              />
+            </label>
+          )}
+        </div>
+      )}
+    </>
+  );
+}
+
+/** What was decided can be taken back, with the reason. */
+function TakeBack({ target, proof }: Pick<Props, "target" | "proof">) {
+  const { run, isBusy, failure, reload } = useVerb(reopenProofAction);
+  const [isOpen, setOpen] = useState(false);
+  const [reason, setReason] = useState("");
+  if (!isOpen)
+    return (
+      <p>
+        <Button onClick={() => setOpen(true)}>Take “{proof.state}” back</Button>
+      </p>
+    );
+  return (
+    <form
+      className="stack"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void run({ ...target, kind: proof.kind, reason });
+      }}
+    >
+      <Input
+        value={reason}
+        onChange={(event) => setReason(event.target.value)}
+        autoFocus
+        maxLength={300}
+        placeholder="Why is it taken back?"
+        aria-label="Why it is taken back"
+      />
+      <FailureNotice failure={failure} onReload={reload} />
+      <Button htmlType="submit" loading={isBusy}>
+        Take it back
+      </Button>
+    </form>
   );
 }

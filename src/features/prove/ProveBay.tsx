@@ -5,17 +5,21 @@ import { type ProofState } from "@/core/prove/orderProofs";
 import { NextBay } from "@/features/job/bays/NextBay";
 import { type CleanFlying } from "./cleanFlying";
 import { CleanTimePanel, type SortieLine } from "./CleanTimePanel";
+import { type FailureSymptom } from "./FailProof";
 import { ProofInHand, type ProofView } from "./ProofInHand";
 import styles from "./Prove.module.css";
+import { UndoBar } from "./UndoBar";
 
 /** What the Prove page is given. */
 export interface ProveBayProps {
   target: { jobId: number; version: number };
+  number: string;
   proofs: readonly ProofView[];
-  symptoms: readonly { id: string; text: string }[];
+  symptoms: readonly FailureSymptom[];
   clean: CleanFlying | null;
   sorties: readonly SortieLine[];
   mayEdit: boolean;
+  mayReopen: boolean;
   mayWaive: boolean;
   isHere: boolean;
 }
@@ -24,17 +28,22 @@ const SHAPES: Readonly<Record<ProofState, string>> = { open: "○", met: "●", 
 const STATE_CLASS: Readonly<Record<ProofState, string>> = { open: "", met: "good", failed: "bad", waived: "watch" };
 
 /** The ladder of proofs in working order, the one in hand open beside it, and what is LEFT in large figures. */
-export function ProveBay({ target, proofs, symptoms, clean, sorties, mayEdit, mayWaive, isHere }: ProveBayProps) {
+export function ProveBay(props: ProveBayProps) {
+  const { target, number, proofs, symptoms, clean, sorties, mayEdit, mayReopen, mayWaive, isHere } = props;
+  const [said, setSaid] = useState<{ kind: string; title: string; state: string } | null>(null);
   const [chosen, choose] = useState<string | null>(null);
   const left = proofs.filter(({ state }) => state === "open" || state === "failed");
   const inHand = proofs.find(({ kind }) => kind === chosen) ?? left[0];
+  const waived = proofs.filter(({ state }) => state === "waived").length;
   const rungs = [...new Set(proofs.map(({ rung }) => rung))];
   return (
     <div className={styles.bay}>
+      {said && <UndoBar key={`undo ${said.kind}`} target={target} said={said} onGone={() => setSaid(null)} />}
       <section className="panel" aria-label="Proofs">
         <h2>Proofs</h2>
         <p className={styles.left}>
           <span className="number">{left.length}</span> left of {proofs.length}
+          {waived > 0 && <small> · {waived} waived</small>}
         </p>
         {proofs.length === 0 && (
           <p className="soft">Nothing was asked for yet. Refit asks, when a part or a setting was changed.</p>
@@ -67,12 +76,17 @@ export function ProveBay({ target, proofs, symptoms, clean, sorties, mayEdit, ma
         <ProofInHand
           key={`${inHand.kind}-${target.version}`}
           target={target}
+          number={number}
           proof={inHand}
           symptoms={symptoms}
           mayEdit={mayEdit}
+          mayReopen={mayReopen}
           mayWaive={mayWaive}
-          // Who picked another proof while this one was being decided keeps the pick.
-          onDecided={() => choose((now) => (now === chosen ? null : now))}
+          onDecided={(decided) => {
+            setSaid(decided);
+            // Who picked another proof while this one was being decided keeps the pick.
+            choose((now) => (now === chosen ? null : now));
+          }}
         />
       ) : (
         <section className="panel stack">

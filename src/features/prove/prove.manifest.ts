@@ -1,26 +1,9 @@
 import * as v from "valibot";
+import { mayRelease } from "@/core/prove/orderProofs";
 import { findProofKind } from "@/core/prove/proofKinds";
 import { type BayManifest, type Headline, type JobFacts, type ReportSection } from "@/features/job/bays/bayManifest";
-import { defineEvent, eventId, eventText, withReason } from "@/features/job/events/eventKind";
+import { defineEvent, eventText, withReason } from "@/features/job/events/eventKind";
 import { formatClock } from "@/shared/format";
-
-/** A proof was met, failed or waived. A failure is a finding where it says what was seen. */
-export const proofDecided = defineEvent(
-  "proof_decided",
-  v.object({
-    kind: eventId,
-    state: v.picklist(["met", "failed", "waived"]),
-    note: eventText,
-    symptomId: v.nullable(eventId),
-  }),
-  {
-    sentence: ({ kind, state, note }) => `${findProofKind(kind)?.title ?? kind}: ${state}${withReason(note)}`,
-    findings: ({ state, symptomId, note }) =>
-      state === "failed" && symptomId !== null
-        ? [{ finding: { kind: "symptom", symptomId, value: true }, note, minutes: 0 }]
-        : [],
-  },
-);
 
 /** A flight after the repair. */
 export const sortieLogged = defineEvent(
@@ -39,17 +22,19 @@ export const proveBay: BayManifest = {
   id: "prove",
   name: "Prove",
   keys: [["M", "the proof in hand is met"]],
-  events: [proofDecided, sortieLogged],
+  events: [sortieLogged],
+  isWorkedIn: ({ proofs }) => mayRelease(proofs),
   headline: proveHeadline,
   report: (facts) => [flownSection(facts), proofsSection(facts)],
 };
 
 function proveHeadline({ proofs }: JobFacts): Headline {
-  const done = proofs.filter(({ state }) => state === "met" || state === "waived").length;
+  const met = proofs.filter(({ state }) => state === "met").length;
+  const waived = proofs.filter(({ state }) => state === "waived").length;
   const next = proofs.find(({ state }) => state === "open" || state === "failed");
   const title = next ? (findProofKind(next.kind)?.title ?? next.kind) : "";
   return {
-    headline: `${done} of ${proofs.length} proofs met`,
+    headline: `${met} of ${proofs.length} proofs met${waived > 0 ? `, ${waived} waived` : ""}`,
     detail: next ? `next: ${title}` : "all done: hand it back",
     nextStep: next ? title : "Hand it back",
     nextWorth: next ? `asked for by ${next.askedBy}` : "every proof is met or waived",
@@ -73,11 +58,11 @@ function proofsSection({ proofs }: JobFacts): ReportSection {
     ...(proofs.length > 0 && {
       table: {
         head: ["", "", "", ""],
-        rows: proofs.map(({ kind, state, decidedBy, note }) => [
+        rows: proofs.map(({ kind, state, decidedBy, metBy, note }) => [
           findProofKind(kind)?.title ?? kind,
           state,
           decidedBy ?? "",
-          note,
+          [metBy, note].filter(Boolean).join("; "),
         ]),
       },
     }),

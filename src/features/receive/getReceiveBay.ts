@@ -5,7 +5,7 @@ import { hasRole } from "@/server/person";
 import { listPeople } from "@/features/people/personRepository";
 import { type VerbContext } from "@/server/verbs/verbContext";
 import { formatClock, formatDateTime } from "@/shared/format";
-import { listPhotos } from "./photoRepository";
+import { listPhotos } from "@/features/job/photos/photoRepository";
 import { type ReceiveBayProps } from "./ReceiveBay";
 
 /** A job's intake. @throws {NotFoundError}, {AppError} `forbidden` */

@@ -1,7 +1,7 @@
 import * as v from "valibot";
 import { HISTORIES, PHASES } from "@/core/diagnosis/library/library.types";
 import { CraftInput } from "@/features/craft/addCraft.schema";
-import { requiredText } from "@/features/job/jobTarget.schema";
+import { PlaceText, requiredText } from "@/features/job/jobTarget.schema";
 
 /** The intake form. The make-safe steps must be ticked: nothing else is taken before. */
 export const ReceiveCraftInput = v.pipe(
@@ -22,6 +22,8 @@ export const ReceiveCraftInput = v.pipe(
       ),
       [],
     ),
+    /** Where each of them was seen, for those that have a where: symptom → place. */
+    places: v.optional(v.record(v.pipe(v.string(), v.maxLength(60)), PlaceText), {}),
     intermittent: v.nullish(
       v.object({
         failureCount: v.pipe(

@@ -66,9 +66,9 @@ export async function receiveCraft(context: VerbContext, input: ReceiveCraftInpu
   }
 }
 
-function intakeEvents({ complaint, seen }: ReceiveCraftInput): NewJobEvent[] {
+function intakeEvents({ complaint, seen, places }: ReceiveCraftInput): NewJobEvent[] {
   return [
     received.of({ complaint, makeSafe: ["battery out", "props off"] }),
-    ...seen.map((symptomId) => findingAdded.of({ symptomId, value: true, note: "" })),
+    ...seen.map((symptomId) => findingAdded.of({ symptomId, value: true, note: "", place: places[symptomId] ?? "" })),
   ];
 }

@@ -1,6 +1,7 @@
 "use client";
 
 import { Button } from "antd";
+import Link from "next/link";
 import { useState } from "react";
 import { type Position } from "@/features/craft/positionsOf";
 import { NextBay } from "@/features/job/bays/NextBay";
@@ -11,15 +12,16 @@ import { ReplacePartForm } from "./ReplacePartForm";
 /** What the Refit page is given. */
 export interface RefitBayProps {
   target: { jobId: number; version: number };
-  cause: readonly string[];
-  positions: readonly (Position & { kindName: string; isSuspect: boolean })[];
+  /** Those that stand, oldest first. */
+  causes: readonly { seq: number; lines: readonly string[]; isOpen: boolean; isFailed: boolean }[];
+  positions: readonly (Position & { kindName: string; place: string; isSuspect: boolean })[];
   proofs: readonly { title: string; state: string }[];
   mayEdit: boolean;
   isHere: boolean;
 }
 
 /** Parts with their positions and past; the old one out, the new one in; the proofs that asks for. */
-export function RefitBay({ target, cause, positions, proofs, mayEdit, isHere }: RefitBayProps) {
+export function RefitBay({ target, causes, positions, proofs, mayEdit, isHere }: RefitBayProps) {
   const [openPosition, open] = useState<string | null>(
     positions.find(({ isSuspect, fitted }) => isSuspect && fitted)?.position ?? null,
   );
@@ -29,12 +31,22 @@ export function RefitBay({ target, cause, positions, proofs, mayEdit, isHere }: 
     <div className={styles.bay}>
       <div className="stack">
         <section className="panel">
-          <h2>Cause</h2>
-          {cause.length === 0 ? (
-            <p>No cause was named yet. Isolate names it.</p>
-          ) : (
-            cause.map((text) => <p key={text}>{text}</p>)
+          <h2>{causes.length > 1 ? "Causes" : "Cause"}</h2>
+          {causes.length === 0 && (
+            <p>
+              No cause was named yet. <Link href="isolate">Isolate</Link> names it.
+            </p>
           )}
+          <div className="rows">
+            {causes.map(({ seq, lines, isOpen, isFailed }) => (
+              <div key={seq}>
+                {lines.map((text) => (
+                  <p key={text}>{isOpen ? <strong>{text}</strong> : text}</p>
+                ))}
+                {!isOpen && <p className="soft">{isFailed ? "repaired, a proof failed afterwards" : "repaired"}</p>}
+              </div>
+            ))}
+          </div>
         </section>
         <BeforeSection />
       </div>
@@ -123,7 +135,7 @@ function PartRow({
     <div>
       <div className={styles.part}>
         <p>
-          <strong>{position.position}</strong>{" "}
+          <strong>{position.place}</strong>{" "}
           {position.kindName !== position.position && <span className="soft">{position.kindName}</span>}
           {position.isSuspect && <span className={styles.suspect}>suspect</span>}
           <br />

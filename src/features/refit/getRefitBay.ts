@@ -3,35 +3,51 @@ import { type Library } from "@/core/diagnosis/library/library.types";
 import { PART_KINDS } from "@/core/craft/partKinds";
 import { findProofKind } from "@/core/prove/proofKinds";
 import { listFittedParts } from "@/features/craft/fittedPartRepository";
-import { causeNamed } from "@/features/job/events/jobEvents";
+import { isAtPlace, placeText } from "@/core/craft/spots";
+import { causesOf, standingCauses, unrepairedCauses } from "@/features/job/causes/causesOf";
+import { withPlace } from "@/features/job/events/eventKind";
 import { getJobPage } from "@/features/job/getJobPage";
 import { hasRole } from "@/server/person";
 import { type VerbContext } from "@/server/verbs/verbContext";
 import { formatPercent } from "@/shared/format";
-import { positionsOf } from "@/features/craft/positionsOf";
+import { type Position, positionsOf } from "@/features/craft/positionsOf";
 import { type RefitBayProps } from "./RefitBay";
 
 /** A job in Refit. @throws {NotFoundError}, {AppError} `forbidden` */
 export async function getRefitBay(context: VerbContext, jobId: number): Promise<RefitBayProps> {
-  const { job, craft, events, proofs, library } = await getJobPage(context, jobId);
+  const { job, craft, proofs, library, ...facts } = await getJobPage(context, jobId);
   const parts = await listFittedParts(context.pool, craft.id);
-  const cause = causeNamed.last(events);
-  const suspectParts = new Set(cause?.payload.faults.flatMap(({ id }) => partsOfFault(library, id)));
+  const causes = causesOf({ ...facts, proofs });
+  const fitted = parts.filter(({ removedAt }) => removedAt === null);
+  // Once a cause was repaired its new part is no suspect any more.
+  const suspected = unrepairedCauses(causes).flatMap(({ faults }) =>
+    faults.map(({ id, place }) => ({ kinds: partsOfFault(library, id), place })),
+  );
+  const isSuspect = (position: Position) =>
+    suspected.some(
+      ({ kinds, place }) =>
+        kinds.includes(position.kind) && (place === "" || isAtPlace(position, place, craft, fitted)),
+    );
   return {
     target: { jobId: job.id, version: job.version },
-    cause: cause
-      ? [
-          ...cause.payload.faults.map(
-            ({ name, repair, probability }) => `${name} (${formatPercent(probability)}): ${repair}`,
-          ),
-          ...(cause.payload.other ? [cause.payload.other] : []),
-        ]
-      : [],
+    causes: standingCauses(causes).map(({ seq, faults, other, otherPlace, outcome }) => ({
+      seq,
+      lines: [
+        ...faults.map(
+          ({ name, repair, probability, place }) =>
+            `${withPlace(name, place)} (${formatPercent(probability)}): ${repair}`,
+        ),
+        ...(other ? [withPlace(other, otherPlace)] : []),
+      ],
+      isOpen: outcome.kind === "not repaired",
+      isFailed: outcome.kind === "failed",
+    })),
     positions: positionsOf(parts)
       .map((position) => ({
         ...position,
         kindName: PART_KINDS[position.kind],
-        isSuspect: suspectParts.has(position.kind),
+        place: placeText(position.position, craft),
+        isSuspect: isSuspect(position),
       }))
       .sort((a, b) => Number(b.isSuspect) - Number(a.isSuspect)),
     proofs: proofs.map(({ kind, state }) => ({ title: findProofKind(kind)?.title ?? kind, state })),

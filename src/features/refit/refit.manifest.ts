@@ -1,6 +1,8 @@
 import { type BayManifest, type Headline, type JobFacts } from "@/features/job/bays/bayManifest";
 import { eventText } from "@/features/job/events/eventText";
-import { causeNamed, partReplaced, settingChanged } from "@/features/job/events/jobEvents";
+import { causesOf, standingCauses, unrepairedCauses } from "@/features/job/causes/causesOf";
+import { withPlace } from "@/features/job/events/eventKind";
+import { partReplaced, settingChanged } from "@/features/job/events/jobEvents";
 
 /** Refit: replace parts without losing anything. What it writes, others read: those events are the job's. */
 export const refitBay: BayManifest = {
@@ -8,6 +10,7 @@ export const refitBay: BayManifest = {
   name: "Refit",
   keys: [],
   events: [],
+  isWorkedIn: ({ events }) => partReplaced.last(events) !== undefined || settingChanged.last(events) !== undefined,
   headline: refitHeadline,
   report: ({ events, library }) => [
     {
@@ -21,11 +24,14 @@ export const refitBay: BayManifest = {
   ],
 };
 
-function refitHeadline({ events }: JobFacts): Headline {
-  const cause = causeNamed.last(events);
+function refitHeadline(facts: JobFacts): Headline {
+  const { events } = facts;
+  const causes = standingCauses(causesOf(facts));
+  const cause = unrepairedCauses(causes).at(-1) ?? causes.at(-1);
   const swap = partReplaced.last(events);
   const repair =
-    cause && [...cause.payload.faults.map((fault) => fault.repair), cause.payload.other].filter(Boolean).join(", ");
+    cause &&
+    [...cause.faults.map(({ repair, place }) => withPlace(repair, place)), cause.other].filter(Boolean).join(", ");
   return {
     headline: repair ?? "No cause named yet",
     detail: swap ? `fitted: ${swap.payload.fitted.name}` : "nothing replaced yet",

@@ -1,5 +1,5 @@
 import * as v from "valibot";
-import { JobTarget, requiredText } from "@/features/job/jobTarget.schema";
+import { JobTarget, PlaceText, requiredText } from "@/features/job/jobTarget.schema";
 
 /** The old part out, the new one in. */
 export const ReplacePartInput = v.object({
@@ -25,5 +25,6 @@ export const ChangeSettingInput = v.object({
   what: requiredText("Say what was set or mended.", 120),
   before: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(120, "At most 120 characters.")), ""),
   after: requiredText("Say how it is now.", 120),
+  place: PlaceText,
 });
 export type ChangeSettingInput = v.InferOutput<typeof ChangeSettingInput>;

@@ -20,6 +20,7 @@ const position = (
   position: name,
   kind: "esc",
   kindName: "ESC",
+  place: name,
   isSuspect: false,
   fitted: { partId: 7, name: "Harl 45", serial: "H-1", continuousA: 45, since: "2 May 2026" },
   former: [],
@@ -31,7 +32,7 @@ const show = (more: Partial<RefitBayProps> = {}) =>
     <BayPathProvider path={[{ id: "prove", name: "Prove" }]}>
       <RefitBay
         target={{ jobId: 3, version: 4 }}
-        cause={["ESC burnt (82 %): Replace the ESC"]}
+        causes={[{ seq: 3, lines: ["ESC burnt (82 %): Replace the ESC"], isOpen: true, isFailed: false }]}
         positions={[position("ESC 3", { isSuspect: true }), position("ESC 1")]}
         proofs={[]}
         mayEdit
@@ -47,9 +48,9 @@ describe("RefitBay", () => {
     expect(screen.getByText("suspect")).toBeInTheDocument();
     expect(screen.getAllByLabelText("Its serial")).toHaveLength(1);
     unmount();
-    show({ positions: [position("ESC 1")], cause: [] });
+    show({ positions: [position("ESC 1")], causes: [] });
     expect(screen.queryByLabelText("Its serial")).toBeNull();
-    expect(screen.getByText("No cause was named yet. Isolate names it.")).toBeInTheDocument();
+    expect(screen.getByText(/No cause was named yet/)).toHaveTextContent("No cause was named yet. Isolate names it.");
   });
 
   it("sends the part that comes out with what comes in, and closes when it is done", async () => {

@@ -1,7 +1,16 @@
 import "server-only";
+import { isOutdatedBy } from "@/core/diagnosis/findings/outdatedBy";
+import { placeText } from "@/core/craft/spots";
+import { type PartKind } from "@/core/craft/partKinds";
 import { getCraft } from "@/features/craft/craftRepository";
 import { insertFittedPart, listFittedParts, removeFittedPart } from "@/features/craft/fittedPartRepository";
 import { changeJob } from "@/features/job/changeJob";
+import { causesOf, placesOf, unrepairedCauses } from "@/features/job/causes/causesOf";
+import { listEvents } from "@/features/job/events/jobEventRepository";
+import { findingsOf } from "@/features/job/events/findings";
+import { type Job } from "@/features/job/job";
+import { getCurrentLibrary } from "@/features/faultLibrary/currentLibrary";
+import { type Db } from "@/server/db";
 import { partReplaced, settingChanged } from "@/features/job/events/jobEvents";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { AppError } from "@/server/errors";
@@ -37,6 +46,7 @@ export async function replacePart(context: VerbContext, input: ReplacePartInput)
       removed: { partId: old.id, name: old.name, serial: old.serial },
       fitted: { partId: fittedId, name, serial },
       reason,
+      outdated: await outdatedSeqs(db, job, [old.kind], placeText(old.position, craft)),
     });
     const asked = await askProofs(db, job, craft.kind, [old.kind], `the new ${old.position.toLowerCase()}`);
     return { events: [swap, asked], result: null };
@@ -50,10 +60,30 @@ export async function replacePart(context: VerbContext, input: ReplacePartInput)
  */
 export async function changeSetting(context: VerbContext, input: ChangeSettingInput): Promise<null> {
   requireRole(context, "technician");
-  const { what, before, after } = input;
+  const { what, before, after, place } = input;
   return changeJob(context, input, async (db, job) => {
     const craft = await getCraft(db, job.craftId);
     const asked = await askProofs(db, job, craft.kind, [], what);
-    return { events: [settingChanged.of({ what, before, after }), asked], result: null };
+    const outdated = await outdatedSeqs(db, job, [], place);
+    return { events: [settingChanged.of({ what, before, after, place, outdated }), asked], result: null };
   });
+}
+
+/**
+ * Which findings a repair outdates: those that could have come from the part that was replaced, or from the cause that it is
+ * for. Without a cause and without a part nobody can tell: null, for all of them.
+ *
+ * @param place - Where the repair is.
+ */
+async function outdatedSeqs(db: Db, job: Job, parts: readonly PartKind[], place: string): Promise<number[] | null> {
+  const events = await listEvents(db, job.id);
+  const findings = findingsOf(events);
+  const open = unrepairedCauses(causesOf({ events, findings, proofs: [] }));
+  const here = open.filter((cause) => placesOf(cause).some((each) => each === place));
+  const faultIds = (here.length > 0 ? here : open).flatMap(({ faults }) => faults.map(({ id }) => id));
+  if (parts.length === 0 && faultIds.length === 0) return null;
+  const { library } = await getCurrentLibrary(db);
+  return findings
+    .filter(({ state, finding }) => state === "counted" && isOutdatedBy(library, finding, { parts, faultIds }))
+    .map(({ seq }) => seq);
 }

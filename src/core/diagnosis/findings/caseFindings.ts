@@ -7,6 +7,8 @@ export type Finding = (
 ) & {
   /** True when whoever found it is not sure of it. */
   doubtful?: boolean;
+  /** Where on the craft it was found, in words: "ESC 3, rear left". */
+  place?: string;
 };
 
 /** Answers that every check has besides its own outcomes: they prove nothing. */

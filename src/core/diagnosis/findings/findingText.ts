@@ -4,10 +4,11 @@ import { type Library } from "../library/library.types";
 /** In words, what a finding is: for lists, trails and reports. One about an entry that is gone keeps its id as its name. */
 export function findingText(library: Library, finding: Finding): { title: string; detail: string } {
   const doubt = finding.doubtful ? ", doubtful" : "";
+  const at = finding.place ? `: ${finding.place}` : "";
   if (finding.kind === "symptom") {
     const symptom = library.symptoms.find(({ id }) => id === finding.symptomId);
     return {
-      title: symptom ? (finding.value ? symptom.whenTrue : symptom.whenFalse) : finding.symptomId,
+      title: `${symptom ? (finding.value ? symptom.whenTrue : symptom.whenFalse) : finding.symptomId}${at}`,
       detail: `seen${doubt}`,
     };
   }
@@ -16,7 +17,10 @@ export function findingText(library: Library, finding: Finding): { title: string
   if (!check) return { title: finding.outcomeId, detail: `${finding.checkId}${doubt}` };
   if (own) {
     const proves = Object.keys(symptomsOf(library, finding)).length > 0;
-    return { title: own.label, detail: proves ? `${check.title}${doubt}` : `${check.title}: says nothing yet` };
+    return {
+      title: `${own.label}${at}`,
+      detail: proves ? `${check.title}${doubt}` : `${check.title}: says nothing yet`,
+    };
   }
   const label =
     finding.outcomeId === "could-not-do"

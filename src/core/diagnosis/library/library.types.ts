@@ -1,3 +1,5 @@
+import { type WhereKind } from "../../craft/spots";
+
 /** How far a probability may be trusted. Nobody shall mistake a guess for data. */
 export const GRADES = ["measured", "judgement", "guess"] as const;
 export type Grade = (typeof GRADES)[number];
@@ -86,6 +88,8 @@ export interface Symptom {
   complaint?: boolean;
   /** Where a complaint is seen. */
   zone?: Zone;
+  /** What "where?" is about once it is seen: one of the craft's motors, cells … Absent where there is but one place. */
+  where?: WhereKind;
   /** Other words people use, for the search. */
   synonyms?: readonly string[];
 }

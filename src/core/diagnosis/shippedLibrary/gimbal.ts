@@ -3,7 +3,7 @@ import { adjusting, ask, family, fault, replacing } from "./family";
 /*
  * The family "gimbal and camera": what a camera drone or a lifter carries. Trade judgement and guesses; no published source.
  */
-const craftKinds = ["camera drone", "octo"];
+const craftKinds = ["camera drone", "octo", "hexa", "vertical take-off"];
 
 /** Fault modes and checks of gimbal and recording camera. */
 export const gimbal = family({

@@ -1,13 +1,13 @@
 import { type CraftKind } from "../../craft/craftKinds";
 
 /** Craft that fly on fixed rotors alone. */
-export const MULTIROTORS: readonly CraftKind[] = ["quad", "ducted quad", "octo", "camera drone"];
+export const MULTIROTORS: readonly CraftKind[] = ["quad", "ducted quad", "hexa", "octo", "tricopter", "camera drone"];
 /** Craft that fly on wings. */
-export const WINGS: readonly CraftKind[] = ["fixed wing", "flying wing"];
+export const WINGS: readonly CraftKind[] = ["fixed wing", "flying wing", "vertical take-off"];
 /** Craft with fixed-pitch props. */
 export const WITH_PROPS: readonly CraftKind[] = [...MULTIROTORS, ...WINGS];
 /** Craft with servos. */
-export const WITH_SERVOS: readonly CraftKind[] = [...WINGS, "helicopter"];
+export const WITH_SERVOS: readonly CraftKind[] = [...WINGS, "helicopter", "tricopter"];
 /** Craft with a rotor head and a tail rotor. */
 export const HELICOPTERS: readonly CraftKind[] = ["helicopter"];
 

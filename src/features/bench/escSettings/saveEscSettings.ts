@@ -34,7 +34,7 @@ export async function saveEscSettings(context: VerbContext, input: SaveEscSettin
         evidence: { "esc-settings-read": odd.length > 0 },
         chart: null,
       },
-      { source: "bench, ESC settings" },
+      { source: "bench, ESC settings", of: "esc-settings" },
     );
     return { events, result: null };
   });

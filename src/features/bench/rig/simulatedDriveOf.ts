@@ -4,9 +4,12 @@ const DRIVE_OF_KIND: Readonly<Record<CraftKind, string>> = {
   quad: "five-inch",
   "camera drone": "five-inch",
   "ducted quad": "three-inch",
+  hexa: "lifter",
   octo: "lifter",
+  tricopter: "five-inch",
   "fixed wing": "glider",
   "flying wing": "glider",
+  "vertical take-off": "lifter",
   helicopter: "helicopter",
 };
 

@@ -19,6 +19,6 @@ export async function keepMeasurement(context: VerbContext, input: KeepMeasureme
   const result = await runTask("judgeTable", { text, kind, options });
   if (!result.ok) throw new AppError("invalid_input", result.problem);
   const title = MEASUREMENT_NAMES[kind];
-  const events = measurementEvents(title, result.measured, { source: `bench, ${title.toLowerCase()}` });
+  const events = measurementEvents(title, result.measured, { source: `bench, ${title.toLowerCase()}`, of: kind });
   return changeJob(context, input, async () => ({ events, result: null }));
 }

@@ -11,6 +11,7 @@ import { formatQuantity } from "@/shared/format";
 import { useVerb } from "@/shared/useVerb";
 import { type AssessedRun, type RunRange } from "./assessRun";
 import { BASELINED_PART } from "./baselinedPart";
+import { baselineRefusal } from "./baselineRefusal";
 import { keepRunAction } from "../bench.action";
 import styles from "../Bench.module.css";
 import { MeasuredResult } from "./MeasuredResult";
@@ -113,23 +114,36 @@ function KeepRun({
   const { run: keep, isBusy, failure, reload } = useVerb(keepRunAction);
   const { run, measured, steps, hasPartBaseline } = assessed;
   const whose = baselineOwner(run);
-  const mayBeBaseline = run.cutCause === "end_of_profile" && whose !== null;
+  const refusal = baselineRefusal(assessed);
   const hasOne = run.kind === "power-draw" ? hasBaseline : hasPartBaseline;
-  const isGood = (assessed.verdict ?? measured)?.word !== "bad";
-  const [asBaseline, setAsBaseline] = useState(!hasOne && isGood);
+  const [asBaseline, setAsBaseline] = useState(false);
   if (isKept) return <p className="good">Kept on the job.</p>;
   if (!measured && (steps.length === 0 || (!assessed.verdict && !assessed.ladder))) return null;
   return (
     <>
-      {mayBeBaseline && (
-        <Checkbox checked={asBaseline} onChange={(event) => setAsBaseline(event.target.checked)}>
-          Make it {whose}
-        </Checkbox>
+      {whose !== null && (
+        <>
+          <Checkbox
+            checked={asBaseline && refusal === null}
+            disabled={refusal !== null}
+            onChange={(event) => setAsBaseline(event.target.checked)}
+          >
+            {hasOne ? `Make it ${whose}, in place of the one there is` : `Make it ${whose}: the first`}
+          </Checkbox>
+          {refusal !== null && <p className="soft">{refusal}</p>}
+        </>
       )}
       <Button
         type="primary"
         loading={isBusy}
-        onClick={() => void keep({ ...target, ...range, runId: run.id, asBaseline: asBaseline && mayBeBaseline })}
+        onClick={() =>
+          void keep({
+            ...target,
+            ...range,
+            runId: run.id,
+            asBaseline: asBaseline && refusal === null && whose !== null,
+          })
+        }
       >
         Keep as evidence
       </Button>

@@ -81,7 +81,15 @@ export async function assessRun(
       lengthS: worked.lengthS,
       points: worked.points,
       steps,
-      verdict: isPower ? judgePowerDraw(steps, baseline?.steps ?? [], parts, densityRatio(baseline?.run, run)) : null,
+      verdict: isPower
+        ? judgePowerDraw(
+            steps,
+            baseline?.steps ?? [],
+            parts,
+            densityRatio(baseline?.run, run),
+            run.cutCause === "limit" ? run.cutDetail : null,
+          )
+        : null,
       ladder: run.kind === "ladder" ? await assessLadder(db, run, steps, parts) : null,
       measured: judged.measured ? (measured as Measured) : null,
       problem: judged.problem,

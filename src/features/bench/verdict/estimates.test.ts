@@ -41,11 +41,13 @@ describe("measurementEvents", () => {
   };
 
   it("keeps the verdict and hands on what it proves", () => {
-    expect(measurementEvents("Motors, run 3", measured, { source: "bench run 3", runId: 3 })).toEqual([
+    expect(measurementEvents("Motors, run 3", measured, { source: "bench run 3", of: "motor", runId: 3 })).toEqual([
       {
         kind: "measurement_kept",
         payload: {
           title: "Motors, run 3",
+          of: "motor",
+          isWhole: true,
           word: "bad",
           reasons: ["It drags."],
           figures: [{ label: "x", text: "1.00 ± 0.05\u00a0A" }],
@@ -60,8 +62,12 @@ describe("measurementEvents", () => {
   });
 
   it("hands on nothing when the verdict is that it cannot say", () => {
-    expect(measurementEvents("Motors", { ...measured, word: "cannot say" }, { source: "bench" })).toHaveLength(1);
-    expect(measurementEvents("Motors", { ...measured, evidence: {} }, { source: "bench" })).toHaveLength(1);
+    expect(
+      measurementEvents("Motors", { ...measured, word: "cannot say" }, { source: "bench", of: "servo" }),
+    ).toHaveLength(1);
+    expect(measurementEvents("Motors", { ...measured, evidence: {} }, { source: "bench", of: "servo" })).toHaveLength(
+      1,
+    );
   });
 });
 

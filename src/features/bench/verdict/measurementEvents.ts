@@ -8,10 +8,12 @@ import { estimateText } from "../tables/measureText";
 export function measurementEvents(
   title: string,
   { word, reasons, figures, evidence, carried }: Measured,
-  { source, runId }: { source: string; runId?: number },
+  { source, runId, of, isWhole = true }: { source: string; runId?: number; of: string; isWhole?: boolean },
 ): NewJobEvent[] {
   const kept = measurementKept.of({
     title,
+    of,
+    isWhole,
     word,
     reasons: reasons.slice(0, 12),
     figures: figures.slice(0, 120).map((figure) => ({ label: figure.label, text: estimateText(figure) })),

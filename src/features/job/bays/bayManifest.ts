@@ -60,6 +60,8 @@ export interface BayManifest extends BayStop {
   headline(facts: JobFacts, diagnose: () => Promise<Diagnosis>): Headline | Promise<Headline>;
   /** Its sections of the report, in the order in which they shall stand. */
   report?(facts: JobFacts): ReportSection[];
+  /** True when something was done in it, so that leaving it punches it; absent: being there is enough. */
+  isWorkedIn?(facts: Pick<JobFacts, "events" | "proofs">): boolean;
   /** A sentence why the job may not go here yet, or null. */
   closedBecause?(facts: Pick<JobFacts, "proofs">): string | null;
 }

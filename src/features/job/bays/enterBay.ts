@@ -1,6 +1,7 @@
 import "server-only";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { AppError } from "@/server/errors";
+import { listEvents } from "../events/jobEventRepository";
 import { changeJob } from "../changeJob";
 import { listProofs } from "../proofRepository";
 import { bayChange } from "./bayChange";
@@ -19,9 +20,10 @@ export async function enterBay(context: VerbContext, { to, reason, ...target }: 
   if (!bay) throw new AppError("invalid_input", "Pick a bay.");
   return changeJob(context, target, async (db, job) => {
     if (job.bay === to) throw new AppError("not_ready", `The job is in ${bay.name} already.`);
-    const closed = bay.closedBecause?.({ proofs: await listProofs(db, job.id) }) ?? null;
+    const proofs = await listProofs(db, job.id);
+    const closed = bay.closedBecause?.({ proofs }) ?? null;
     if (closed) throw new AppError("not_ready", closed);
-    const { event, patch } = bayChange(job, to, reason);
+    const { event, patch } = bayChange(job, to, reason, { events: await listEvents(db, job.id), proofs });
     return { events: [event], patch, result: null };
   });
 }

@@ -1,4 +1,5 @@
 import * as v from "valibot";
+import { type VerdictWord } from "@/core/bench/judgePowerDraw";
 import { type Finding } from "@/core/diagnosis/findings/caseFindings";
 import { type Library } from "@/core/diagnosis/library/library.types";
 
@@ -30,6 +31,19 @@ export interface EventFinding {
   minutes: number;
 }
 
+/** A measurement that an event put on the job. */
+export interface EventMeasurement {
+  /** What was measured: "power-draw", "servo" … */
+  of: string;
+  title: string;
+  word: VerdictWord;
+  reason: string;
+  /** The run it was read off; null for typed readings. */
+  runId: number | null;
+  /** False when there was nothing from before to hold it against. */
+  isCompared: boolean;
+}
+
 /** A kind of event: what it carries, how it reads, and what it tells the diagnosis. */
 export interface EventKind<Payload = unknown> {
   readonly kind: string;
@@ -38,8 +52,11 @@ export interface EventKind<Payload = unknown> {
   /** The event in a technician's words, for the history, the report and the conflict notice. */
   sentence(payload: Payload, words: EventWords): string;
   findings?(payload: Payload): EventFinding[];
+  measured?(payload: Payload): EventMeasurement;
   /** True when the craft is another one afterwards: what was found before speaks of the old one. */
   readonly changesCraft?: boolean;
+  /** Of an event that changed the craft: which findings it outdated; null for all before it. */
+  outdates?(payload: Payload): readonly number[] | null;
 }
 
 /** A kind of event with what its readers and writers need of it, typed by its payload. */
@@ -76,6 +93,13 @@ export type PayloadOf<D> = D extends EventKind<infer Payload> ? Payload : never;
 /** The fields that payloads are made of. */
 export const eventId = v.pipe(v.string(), v.minLength(1), v.maxLength(60));
 export const eventText = v.pipe(v.string(), v.maxLength(1000));
+/** Where on the craft, in words; empty where nobody said, as in events from before it was asked. */
+export const eventPlace = v.optional(v.pipe(v.string(), v.maxLength(80)), "");
+
+/** A thing with where it is: "ESC burnt: ESC 3, rear left". */
+export function withPlace(name: string, place: string): string {
+  return place ? `${name}: ${place}` : name;
+}
 
 /** A remark behind a sentence, in brackets; nothing for none. */
 export function withReason(reason: string): string {

@@ -9,16 +9,24 @@ import { type FindingState, type JobFinding } from "./jobFinding";
 /**
  * Gathers a job's findings from its history, oldest first: what each event hands to the diagnosis.
  *
- * An event that changed the craft makes the findings before it findings about another craft: they stay on the list but no
- * longer count, unless somebody looked again and confirmed them.
+ * An event that changed the craft makes findings before it findings about another craft, those that could have come from what
+ * was changed: they stay on the list but no longer count, unless somebody looked again and confirmed them.
  */
 export function findingsOf(events: readonly JobEvent[]): JobFinding[] {
   const withdrawn = new Set(findingWithdrawn.in(events).map(({ payload }) => payload.seq));
   const confirmed = new Map(findingConfirmed.in(events).map(({ payload, seq }) => [payload.seq, seq]));
   const doubts = new Map(findingDoubted.in(events).map(({ payload }) => [payload.seq, payload.doubtful]));
-  const lastRepair = events.findLast(({ kind }) => findEventKind(kind)?.changesCraft)?.seq ?? 0;
+  const changes = events.flatMap(({ kind, payload, seq }) => {
+    const changed = findEventKind(kind);
+    return changed?.changesCraft ? [{ seq, outdated: changed.outdates?.(payload) ?? null }] : [];
+  });
+  const isOutdated = (seq: number) =>
+    changes.some(
+      (change) =>
+        (confirmed.get(seq) ?? seq) < change.seq && (change.outdated === null || change.outdated.includes(seq)),
+    );
   const state = (seq: number): FindingState =>
-    withdrawn.has(seq) ? "taken back" : (confirmed.get(seq) ?? seq) < lastRepair ? "before the repair" : "counted";
+    withdrawn.has(seq) ? "taken back" : isOutdated(seq) ? "before the repair" : "counted";
   return events.flatMap(({ kind, payload, seq, at, personName }) =>
     (findEventKind(kind)?.findings?.(payload) ?? []).map(({ finding, note, minutes }) => ({
       seq,
@@ -42,7 +50,12 @@ export function countedFindings(findings: readonly JobFinding[], library: Librar
   return weighedFindings(findings, library).map(({ finding }) => finding);
 }
 
+/** True for "unclear" and "could not do". */
+export function isOpenOutcome(outcomeId: string): boolean {
+  return (OPEN_OUTCOMES as readonly string[]).includes(outcomeId);
+}
+
 /** True for an answer that proves nothing: "unclear" or "could not do". */
 export function isOpenAnswer(finding: Finding): boolean {
-  return finding.kind === "check" && (OPEN_OUTCOMES as readonly string[]).includes(finding.outcomeId);
+  return finding.kind === "check" && isOpenOutcome(finding.outcomeId);
 }

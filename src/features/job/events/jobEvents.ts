@@ -1,6 +1,7 @@
 import * as v from "valibot";
+import { findProofKind } from "@/core/prove/proofKinds";
 import { findingText } from "@/core/diagnosis/findings/findingText";
-import { defineEvent, eventId, eventText, type EventKind, withReason } from "./eventKind";
+import { defineEvent, eventId, eventPlace, eventText, type EventKind, withPlace, withReason } from "./eventKind";
 
 /*
  * The events of the job itself: what several bays write or read. Those of one bay stand in its manifest.
@@ -14,12 +15,22 @@ export const bayEntered = defineEvent("bay_entered", v.object({ from: eventId, t
 /** Something seen, or seen not to be so, without a check. */
 export const findingAdded = defineEvent(
   "finding_added",
-  v.object({ symptomId: eventId, value: v.boolean(), note: eventText, doubtful: v.optional(v.boolean(), false) }),
+  v.object({
+    symptomId: eventId,
+    value: v.boolean(),
+    note: eventText,
+    doubtful: v.optional(v.boolean(), false),
+    place: eventPlace,
+  }),
   {
     sentence: ({ note, ...finding }, { library }) =>
       `found: ${findingText(library, { ...finding, kind: "symptom" }).title}${withReason(note)}`,
-    findings: ({ symptomId, value, note, doubtful }) => [
-      { finding: { kind: "symptom", symptomId, value, ...(doubtful && { doubtful }) }, note, minutes: 0 },
+    findings: ({ symptomId, value, note, doubtful, place }) => [
+      {
+        finding: { kind: "symptom", symptomId, value, ...(doubtful && { doubtful }), ...(place && { place }) },
+        note,
+        minutes: 0,
+      },
     ],
   },
 );
@@ -59,39 +70,127 @@ export const findingConfirmed = defineEvent("finding_confirmed", v.object({ seq:
   sentence: () => "looked again: a finding from before the repair is still so",
 });
 
-/** The cause as it was named, with how probable each fault was then. */
+/** The cause as it was named, with how probable each fault was then, and where it is. */
 export const causeNamed = defineEvent(
   "cause_named",
   v.object({
-    faults: v.array(v.object({ id: eventId, name: eventText, repair: eventText, probability: v.number() })),
+    faults: v.array(
+      v.object({ id: eventId, name: eventText, repair: eventText, probability: v.number(), place: eventPlace }),
+    ),
     /** A cause that the library does not have. */
     other: v.optional(eventText, ""),
+    otherPlace: eventPlace,
+    /** Sequence numbers of the findings that spoke for it; null for causes named before this was written down. */
+    evidence: v.optional(v.nullable(v.array(v.number())), null),
     note: eventText,
   }),
   {
-    sentence: ({ faults, other, note }) =>
-      `named the cause: ${[...faults.map(({ name }) => name), ...(other ? [other] : [])].join(" and ")}${withReason(note)}`,
+    sentence: ({ faults, other, otherPlace, note }) =>
+      `named the cause: ${[...faults.map(({ name, place }) => withPlace(name, place)), ...(other ? [withPlace(other, otherPlace)] : [])].join(" and ")}${withReason(note)}`,
   },
 );
 
+/** A cause that was named wrongly: it stays in the history and no longer stands. */
+export const causeTakenBack = defineEvent("cause_taken_back", v.object({ seq: v.number(), reason: eventText }), {
+  sentence: ({ reason }) => `took a cause back${withReason(reason)}`,
+});
+
+/** What a proof was met by. "eye": somebody looked, and said why that is enough where a figure or a run was asked for. */
+const metBy = v.variant("by", [
+  v.object({ by: v.literal("measurement"), seq: v.number(), text: eventText, isFirstBaseline: v.boolean() }),
+  v.object({ by: v.literal("figures"), text: eventText }),
+  v.object({ by: v.literal("photo"), photoId: v.number(), text: eventText }),
+  v.object({ by: v.literal("witness"), text: eventText }),
+  v.object({ by: v.literal("sorties"), text: eventText }),
+  v.object({ by: v.literal("eye"), text: eventText }),
+]);
+export type MetBy = v.InferOutput<typeof metBy>;
+
+/** How a proof was met, in words: "by a kept run: run 12, good"; nothing where looking was all that it asks. */
+export function metByText(evidence: MetBy | null): string {
+  if (!evidence) return "";
+  const { by, text } = evidence;
+  switch (by) {
+    case "measurement":
+      return `${text}${evidence.isFirstBaseline ? ", taken as the first baseline" : ""}`;
+    case "photo":
+      return `photo ${text}`;
+    case "witness":
+      return `seen by ${text}`;
+    case "eye":
+      return `by eye, because ${text}`;
+    default:
+      return text;
+  }
+}
+
+/** A proof was met, failed or waived. A failure is a finding where it says what was seen. */
+export const proofDecided = defineEvent(
+  "proof_decided",
+  v.object({
+    kind: eventId,
+    state: v.picklist(["met", "failed", "waived"]),
+    note: eventText,
+    symptomId: v.nullable(eventId),
+    place: eventPlace,
+    evidence: v.optional(v.nullable(metBy), null),
+  }),
+  {
+    sentence: ({ kind, state, note, place, evidence }) => {
+      const how = [metByText(evidence), note].filter(Boolean).join("; ");
+      return `${withPlace(findProofKind(kind)?.title ?? kind, place)}: ${state}${withReason(how)}`;
+    },
+    findings: ({ state, symptomId, note, place }) =>
+      state === "failed" && symptomId !== null
+        ? [{ finding: { kind: "symptom", symptomId, value: true, ...(place && { place }) }, note, minutes: 0 }]
+        : [],
+  },
+);
+
+/** What was decided of a proof was taken back: it is open again. */
+export const proofReopened = defineEvent(
+  "proof_reopened",
+  v.object({ kind: eventId, was: eventId, reason: eventText }),
+  {
+    sentence: ({ kind, was, reason }) =>
+      `${findProofKind(kind)?.title ?? kind}: “${was}” taken back${withReason(reason)}`,
+  },
+);
+
+/** Findings that a change of the craft outdated; null for all before it, as in events from before this was worked out. */
+const outdated = v.optional(v.nullable(v.array(v.number())), null);
 const part = v.object({ partId: v.number(), name: eventText, serial: eventText });
 
 /** The old part out, the new one in. */
 export const partReplaced = defineEvent(
   "part_replaced",
-  v.object({ kind: eventId, position: eventText, removed: part, fitted: part, reason: eventText }),
+  v.object({ kind: eventId, position: eventText, removed: part, fitted: part, reason: eventText, outdated }),
   {
     sentence: ({ position, removed, fitted, reason }) =>
       `replaced ${position}: ${removed.name} (${removed.serial || "no serial"}) by ${fitted.name} (${fitted.serial || "no serial"})${withReason(reason)}`,
     changesCraft: true,
+    outdates: (payload) => payload.outdated,
   },
 );
 
 /** A repair without a new part. */
 export const settingChanged = defineEvent(
   "setting_changed",
-  v.object({ what: eventText, before: eventText, after: eventText }),
-  { sentence: ({ what, before, after }) => `set ${what} from ${before || "unknown"} to ${after}`, changesCraft: true },
+  v.object({
+    what: eventText,
+    before: eventText,
+    after: eventText,
+    place: eventPlace,
+    /** The proof that failed and was put right on the spot, without going back to Isolate. */
+    afterProof: v.optional(v.nullable(eventId), null),
+    outdated,
+  }),
+  {
+    sentence: ({ what, before, after, place }) =>
+      `${withPlace(what, place)}: ${before ? `from ${before} to ${after}` : after}`,
+    changesCraft: true,
+    outdates: (payload) => payload.outdated,
+  },
 );
 
 /** Proofs that a repair asked for. */
@@ -123,8 +222,11 @@ export const JOB_EVENTS: readonly EventKind[] = [
   findingDoubted,
   findingConfirmed,
   causeNamed,
+  causeTakenBack,
   partReplaced,
   settingChanged,
   proofsAsked,
+  proofDecided,
+  proofReopened,
   calculationKept,
 ];

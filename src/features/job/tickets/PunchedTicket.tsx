@@ -11,6 +11,7 @@ const HOLE_WORDS = {
   here: "in hand",
   "came back": "came back from here",
   "left to do": "left to do",
+  skipped: "skipped",
 } as const;
 
 /**
@@ -19,6 +20,8 @@ const HOLE_WORDS = {
  * Kept to few elements: a board draws dozens of tickets.
  */
 export function PunchedTicket({ ticket, now, isOpen = false }: { ticket: Ticket; now: Date; isOpen?: boolean }) {
+  const path = bayPath();
+  const ids = path.map(({ id }) => id);
   const number = jobNumber(ticket.jobId);
   const href = `/jobs/${number}`;
   const state = ticket.waitingFor ? "waiting" : ticket.cameBackFrom ? "back" : "moving";
@@ -51,8 +54,8 @@ export function PunchedTicket({ ticket, now, isOpen = false }: { ticket: Ticket;
         <p>{ticket.complaint}</p>
       </div>
       <ol className={styles.holes} aria-label={holesText(ticket)}>
-        {bayPath().map(({ id, name }, index) => {
-          const hole = holeState(ticket, id);
+        {path.map(({ id, name }, index) => {
+          const hole = holeState(ticket, id, ids);
           return (
             <li key={id} data-hole={hole} aria-current={hole === "here" ? "step" : undefined}>
               {isOpen ? (
@@ -77,9 +80,9 @@ export function PunchedTicket({ ticket, now, isOpen = false }: { ticket: Ticket;
 
 /** The holes in words, for those who cannot see them. */
 function holesText(ticket: Ticket): string {
-  return bayPath()
-    .map(({ id, name }) => `${name} ${HOLE_WORDS[holeState(ticket, id)]}`)
-    .join(", ");
+  const path = bayPath();
+  const ids = path.map(({ id }) => id);
+  return path.map(({ id, name }) => `${name} ${HOLE_WORDS[holeState(ticket, id, ids)]}`).join(", ");
 }
 
 function detailText({ cameBackFrom, closedAt, detail, technicianName }: Ticket): string {

@@ -45,15 +45,18 @@ export function ticketOf(job: Job, craft: Craft): Ticket {
 }
 
 /** The state of a bay's hole on the ticket. */
-export type HoleState = "done" | "here" | "came back" | "left to do";
+export type HoleState = "done" | "here" | "came back" | "left to do" | "skipped";
 
-/** How a bay's hole looks: punched when done, ringed when in hand, hatched where the job came back from. */
+/** How a bay's hole looks: punched when done, ringed when in hand, hatched where the job came back from, barred when it was passed and nothing done in it. */
 export function holeState(
   ticket: Pick<Ticket, "bay" | "baysDone" | "cameBackFrom" | "closedAt">,
   bay: string,
+  path: readonly string[],
 ): HoleState {
-  if (ticket.closedAt) return "done";
+  const isDone = ticket.baysDone.includes(bay);
+  if (ticket.closedAt) return isDone ? "done" : "skipped";
   if (ticket.bay === bay) return "here";
   if (ticket.cameBackFrom === bay) return "came back";
-  return ticket.baysDone.includes(bay) ? "done" : "left to do";
+  if (isDone) return "done";
+  return path.indexOf(bay) < path.indexOf(ticket.bay) ? "skipped" : "left to do";
 }

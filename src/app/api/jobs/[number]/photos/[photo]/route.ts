@@ -1,7 +1,7 @@
 import { requestContext } from "@/server/verbs/currentPerson";
 import { routeFailure } from "@/server/verbs/routeFailure";
 import { requireRole } from "@/server/verbs/verbContext";
-import { getPhoto } from "@/features/receive/photoRepository";
+import { getPhoto } from "@/features/job/photos/photoRepository";
 import { NotFoundError } from "@/server/errors";
 
 /** Gives one photo. */
