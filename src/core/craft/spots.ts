@@ -157,3 +157,14 @@ export function placesFor(
   if (own.length > 0 || where === "servo") return own;
   return rotorSpots(shape).map(({ words }) => words);
 }
+
+/** The same for every question. */
+export function placesByWhere(
+  shape: Shape & { cellCount: number },
+  fitted: readonly PlacedPart[],
+): Record<WhereKind, string[]> {
+  return Object.fromEntries(WHERE_KINDS.map((where) => [where, placesFor(where, shape, fitted)])) as Record<
+    WhereKind,
+    string[]
+  >;
+}

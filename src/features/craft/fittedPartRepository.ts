@@ -31,6 +31,25 @@ export async function listFittedParts(db: Db, craftId: number): Promise<FittedPa
   return rows.map(toFittedPart);
 }
 
+const LIST_PLACES = `
+  SELECT craft_id, kind, position
+    FROM fitted_part
+   WHERE removed_at IS NULL
+     AND kind IN ('esc', 'motor', 'prop', 'servo')
+   ORDER BY craft_id, id`;
+
+/** Parts of several alike and where they are on every craft, by the craft's id: for questions of "where?". */
+export async function listPlacesOfAll(db: Db): Promise<Map<number, { kind: PartKind; position: string }[]>> {
+  const [rows] = await db.execute<(FittedPartRow & { craft_id: number })[]>(LIST_PLACES);
+  const places = new Map<number, { kind: PartKind; position: string }[]>();
+  for (const { craft_id, kind, position } of rows) {
+    const own = places.get(craft_id);
+    if (own) own.push({ kind, position });
+    else places.set(craft_id, [{ kind, position }]);
+  }
+  return places;
+}
+
 /** A part to be put in. */
 export type NewFittedPart = Pick<FittedPart, "kind" | "position" | "name" | "serial" | "continuousA">;
 

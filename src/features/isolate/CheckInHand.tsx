@@ -3,9 +3,12 @@
 import { Checkbox, Input, InputNumber } from "antd";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
+import { outcomeOfValue } from "@/core/diagnosis/findings/outcomeOfValue";
+import { type WhereKind } from "@/core/craft/spots";
 import { formatPercent } from "@/shared/format";
 import styles from "./Isolate.module.css";
-import { type CheckView } from "./isolateView";
+import { AskWhere } from "./AskWhere";
+import { type CheckView, type Places } from "./isolateView";
 import { useCheckTimer } from "./useCheckTimer";
 
 /** Outcome keys lie on the home row, so that the other hand can stay on the craft; digits go to the bays. */
@@ -18,11 +21,14 @@ export interface GivenAnswer {
   doubtful: boolean;
   minutes: number | null;
   note: string;
+  /** Where on the craft; empty where it was not asked or nobody can say. */
+  place: string;
   photos: readonly File[];
 }
 
 interface Props {
   check: CheckView;
+  places: Places;
   /** Why it is the one in hand. */
   label: string;
   isBusy: boolean;
@@ -32,7 +38,7 @@ interface Props {
 }
 
 /** The check in hand: how to do it, a stopwatch, and one key for each answer with what it would mean. */
-export function CheckInHand({ check, label, isBusy, mayEdit, areKeysFree, onAnswer }: Props) {
+export function CheckInHand({ check, places, label, isBusy, mayEdit, areKeysFree, onAnswer }: Props) {
   const [note, setNote] = useState("");
   const [value, setValue] = useState<number | null>(null);
   const [doubtful, setDoubtful] = useState(false);
@@ -40,21 +46,37 @@ export function CheckInHand({ check, label, isBusy, mayEdit, areKeysFree, onAnsw
   const timer = useCheckTimer();
   const answers = [
     ...check.outcomes.map((outcome, index) => ({ ...outcome, key: OUTCOME_KEYS[index]! })),
-    { id: "unclear", label: "Unclear", would: "nothing moves", key: "u", probability: 0 },
+    { id: "unclear", label: "Unclear", would: "nothing moves", key: "u", probability: 0, where: null },
     {
       id: "could-not-do",
       label: "Could not do it",
       would: "nothing moves, the next one is offered",
       key: "x",
       probability: 0,
+      where: null,
     },
   ];
-  const give = (outcomeId: string | null) =>
-    onAnswer({ outcomeId, value: outcomeId === null ? value : null, doubtful, minutes: timer.minutes, note, photos });
+  const [asked, setAsked] = useState<{ outcomeId: string | null; where: WhereKind } | null>(null);
+  const send = (outcomeId: string | null, place: string) =>
+    onAnswer({
+      outcomeId,
+      value: outcomeId === null ? value : null,
+      doubtful,
+      minutes: timer.minutes,
+      note,
+      place,
+      photos,
+    });
+  const give = (outcomeId: string | null) => {
+    const answered = outcomeId ?? outcomeOf(check, value);
+    const where = check.outcomes.find(({ id }) => id === answered)?.where ?? null;
+    if (where) setAsked({ outcomeId, where });
+    else send(outcomeId, "");
+  };
   useHotkeys(
     [...answers.map(({ key }) => key), "t", "q"].join(","),
     (event) => {
-      if (!areKeysFree || !mayEdit) return;
+      if (!areKeysFree || !mayEdit || asked) return;
       const key = event.key.toLowerCase();
       if (key === "t") return timer.toggle();
       if (key === "q") return setDoubtful(!doubtful);
@@ -62,7 +84,7 @@ export function CheckInHand({ check, label, isBusy, mayEdit, areKeysFree, onAnsw
       if (answer && !isBusy) give(answer.id);
     },
     { useKey: true },
-    [answers, areKeysFree, isBusy, mayEdit, note, value, doubtful, photos, timer],
+    [answers, areKeysFree, isBusy, mayEdit, note, value, doubtful, photos, timer, asked],
   );
   return (
     <>
@@ -81,7 +103,15 @@ export function CheckInHand({ check, label, isBusy, mayEdit, areKeysFree, onAnsw
           {check.measure && (
             <ValueField check={check} value={value} isBusy={isBusy} onValue={setValue} onTake={() => give(null)} />
           )}
-          <div className={styles.answers}>
+          {asked && (
+            <AskWhere
+              places={places[asked.where]}
+              isBusy={isBusy}
+              onPlace={(place) => send(asked.outcomeId, place)}
+              onLeave={() => setAsked(null)}
+            />
+          )}
+          <div className={styles.answers} hidden={asked !== null}>
             {answers.map(({ id, label, would, key, probability }) => (
               <button key={id} className={styles.answer} disabled={isBusy} onClick={() => give(id)}>
                 <kbd>{key.toUpperCase()}</kbd>
@@ -197,6 +227,11 @@ function NoteAndPhotos({
       </label>
     </div>
   );
+}
+
+/** The outcome that a typed value stands for; null where the check takes none, or none was typed. */
+function outcomeOf({ measure }: CheckView, value: number | null): string | null {
+  return measure && value !== null ? outcomeOfValue(measure, value) : null;
 }
 
 function clock(seconds: number): string {

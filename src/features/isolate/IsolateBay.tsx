@@ -11,12 +11,13 @@ import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { AddFindingDialog } from "./AddFindingDialog";
 import { AdviceNote } from "./AdviceNote";
+import { CauseList, type CauseView } from "./CauseList";
 import { CheckInHand, type GivenAnswer } from "./CheckInHand";
 import { ExperimentPanel } from "./ExperimentPanel";
 import { FindingList } from "./FindingList";
 import { answerCheckAction, confirmFindingAction, doubtFindingAction, withdrawFindingAction } from "./isolate.action";
 import styles from "./Isolate.module.css";
-import { type IsolateView } from "./isolateView";
+import { type IsolateView, type Places } from "./isolateView";
 import { NameCauseDialog } from "./NameCauseDialog";
 import { OtherChecks } from "./OtherChecks";
 import { SuspectList } from "./SuspectList";
@@ -28,6 +29,11 @@ export interface IsolateBayProps {
   craftKind: CraftKind;
   view: IsolateView;
   symptoms: readonly ComplaintChoice[];
+  places: Places;
+  /** Those that were named, oldest first. */
+  causes: readonly CauseView[];
+  /** The proof that failed and brought it back here. */
+  failed: { title: string; note: string } | null;
   experiments: Pick<Parameters<typeof ExperimentPanel>[0], "steps" | "judged">;
   mayEdit: boolean;
   /** Handed back: what was found stays to be read, and nothing is asked any more. */
@@ -39,14 +45,15 @@ const OTHERS_SHOWN = 4;
 
 /** Left what we know, middle the one check in hand, right the suspects. */
 export function IsolateBay(props: IsolateBayProps) {
-  const { target, number, craftKind, view, symptoms, experiments, mayEdit, isClosed, isHere } = props;
+  const { target, number, craftKind, view, symptoms, places, causes, failed, experiments, mayEdit, isClosed, isHere } =
+    props;
   const router = useRouter();
   const answer = useVerb(answerCheckAction);
   const withdraw = useVerb(withdrawFindingAction);
   const doubt = useVerb(doubtFindingAction);
   const confirm = useVerb(confirmFindingAction);
   const verbs = [answer, withdraw, doubt, confirm];
-  const failed = verbs.find(({ failure }) => failure !== null);
+  const refused = verbs.find(({ failure }) => failure !== null);
   const [chosenId, choose] = useState<string | null>(null);
   const [dialog, setDialog] = useState<"finding" | "cause" | null>(null);
   const [photoProblems, setPhotoProblems] = useState<string[]>([]);
@@ -75,6 +82,12 @@ export function IsolateBay(props: IsolateBayProps) {
 
   return (
     <div className="stack">
+      {failed && (
+        <section className={styles.failed} aria-label="What failed">
+          <strong>Failed in Prove: {failed.title}.</strong> {failed.note}
+          <p className="soft">What was found before stays where the repair could not have changed it.</p>
+        </section>
+      )}
       <div className={styles.bay}>
         <FindingList
           view={view}
@@ -86,7 +99,7 @@ export function IsolateBay(props: IsolateBayProps) {
           onConfirm={(seq) => void confirm.run({ ...target, seq })}
         />
         <section className="panel stack" aria-label="Do this next">
-          <FailureNotice failure={failed?.failure ?? null} onReload={() => failed?.reload()} />
+          <FailureNotice failure={refused?.failure ?? null} onReload={() => refused?.reload()} />
           {photoProblems.map((problem) => (
             <p key={problem} role="alert" className="bad">
               {problem}
@@ -100,6 +113,7 @@ export function IsolateBay(props: IsolateBayProps) {
               <CheckInHand
                 key={check.id}
                 check={check}
+                places={places}
                 label={labelOf(check.id, view)}
                 isBusy={isBusy}
                 mayEdit={mayEdit}
@@ -112,15 +126,28 @@ export function IsolateBay(props: IsolateBayProps) {
             <p>No check is left. Name the cause, or add what else was seen.</p>
           )}
         </section>
-        {!isClosed && <SuspectList view={view} mayEdit={mayEdit && isHere} onName={() => setDialog("cause")} />}
+        {!isClosed && (
+          <div className="stack">
+            {causes.length > 0 && <CauseList target={target} causes={causes} mayEdit={mayEdit} />}
+            <SuspectList view={view} mayEdit={mayEdit && isHere} onName={() => setDialog("cause")} />
+          </div>
+        )}
       </div>
       {(!isClosed || experiments.steps.length > 0) && (
         <ExperimentPanel target={target} {...experiments} mayEdit={mayEdit} />
       )}
       {dialog === "finding" && (
-        <AddFindingDialog target={target} craftKind={craftKind} symptoms={symptoms} onClose={() => setDialog(null)} />
+        <AddFindingDialog
+          target={target}
+          craftKind={craftKind}
+          symptoms={symptoms}
+          places={places}
+          onClose={() => setDialog(null)}
+        />
       )}
-      {dialog === "cause" && <NameCauseDialog target={target} view={view} onClose={() => setDialog(null)} />}
+      {dialog === "cause" && (
+        <NameCauseDialog target={target} view={view} places={places} causes={causes} onClose={() => setDialog(null)} />
+      )}
     </div>
   );
 }

@@ -1,22 +1,26 @@
 "use client";
 
-import { Checkbox, Input, Modal } from "antd";
+import { Checkbox, Input, Modal, Radio } from "antd";
 import { usePathname, useRouter } from "next/navigation";
 import { useState } from "react";
+import { PlacePicker } from "@/features/faultLibrary/PlacePicker";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { formatPercent } from "@/shared/format";
 import { useVerb } from "@/shared/useVerb";
+import { type CauseView } from "./CauseList";
 import { nameCauseAction } from "./isolate.action";
-import { type IsolateView } from "./isolateView";
+import { type IsolateView, type Places, type SuspectView } from "./isolateView";
 
 interface Props {
   target: { jobId: number; version: number };
   view: IsolateView;
+  places: Places;
+  causes: readonly CauseView[];
   onClose: () => void;
 }
 
-/** Names the cause: the best explaining set is ticked beforehand, and what it leaves unexplained is said once more. */
-export function NameCauseDialog({ target, view, onClose }: Props) {
+/** Names the cause, with where it is: the best explaining set is ticked beforehand, and what it leaves unexplained is said once more. */
+export function NameCauseDialog({ target, view, places, causes, onClose }: Props) {
   const router = useRouter();
   const path = usePathname();
   const { run, isBusy, failure, reload } = useVerb(nameCauseAction);
@@ -24,27 +28,65 @@ export function NameCauseDialog({ target, view, onClose }: Props) {
   const [faultIds, setFaultIds] = useState<string[]>(
     view.bestSet.filter((id) => suspects.some(({ faultId }) => faultId === id)),
   );
+  const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({});
   const [other, setOther] = useState("");
+  const [otherPlace, setOtherPlace] = useState("");
   const [note, setNote] = useState("");
+  const earlier = causes.filter(({ outcome }) => outcome !== "taken back");
+  const open = earlier.filter(({ outcome }) => outcome === "not repaired").at(-1);
+  const [instead, setInstead] = useState<number | null>(null);
+  const placeOf = ({ faultId, placeHint }: SuspectView) => chosen[faultId] ?? placeHint;
+  const optionsOf = ({ where }: SuspectView) => (where && places[where].length > 1 ? places[where] : []);
+  const named = suspects.filter(({ faultId }) => faultIds.includes(faultId));
+  const submit = () => {
+    const at = Object.fromEntries(
+      named.flatMap((suspect) => (optionsOf(suspect).length > 0 ? [[suspect.faultId, placeOf(suspect)]] : [])),
+    );
+    void run(
+      { ...target, faultIds, places: at, other, otherPlace: other ? otherPlace : "", note, instead },
+      ({ bay }) => router.push(path.replace(/isolate$/, bay)),
+    );
+  };
   return (
     <Modal
       open
+      width={720}
       title="Name the cause"
-      okText="Name it and go on to Bench"
+      okText="Name it and go on"
       okButtonProps={{ disabled: faultIds.length === 0 && other.trim() === "", loading: isBusy }}
-      onOk={() => void run({ ...target, faultIds, other, note }, () => router.push(path.replace(/isolate$/, "bench")))}
+      onOk={submit}
       onCancel={onClose}
     >
       <div className="stack">
-        <Checkbox.Group
-          style={{ display: "grid", gap: 8 }}
-          value={faultIds}
-          onChange={(values) => setFaultIds(values as string[])}
-          options={suspects.map(({ faultId, name, probability, repair }) => ({
-            value: faultId,
-            label: `${name}, ${formatPercent(probability)}: ${repair.charAt(0).toLowerCase()}${repair.slice(1)}`,
-          }))}
-        />
+        {earlier.length > 0 && (
+          <p>
+            Named before: {earlier.map(({ names }) => names.join(" and ")).join("; ")}. It stays, with what was done.
+          </p>
+        )}
+        {suspects.map((suspect) => {
+          const { faultId, name, probability, repair } = suspect;
+          const isPicked = faultIds.includes(faultId);
+          return (
+            <div key={faultId}>
+              <Checkbox
+                checked={isPicked}
+                onChange={({ target: { checked } }) =>
+                  setFaultIds(checked ? [...faultIds, faultId] : faultIds.filter((id) => id !== faultId))
+                }
+              >
+                {`${name}, ${formatPercent(probability)}: ${repair.charAt(0).toLowerCase()}${repair.slice(1)}`}
+              </Checkbox>
+              {isPicked && optionsOf(suspect).length > 0 && (
+                <PlacePicker
+                  label={`Where: ${name}`}
+                  places={optionsOf(suspect)}
+                  value={placeOf(suspect)}
+                  onChange={(place) => setChosen({ ...chosen, [faultId]: place })}
+                />
+              )}
+            </div>
+          );
+        })}
         <Input
           value={other}
           onChange={(event) => setOther(event.target.value)}
@@ -52,8 +94,17 @@ export function NameCauseDialog({ target, view, onClose }: Props) {
           aria-label="A cause that the library does not have"
           maxLength={200}
         />
+        {other.trim() !== "" && (
+          <PlacePicker label="Where it is" places={places.corner} value={otherPlace} onChange={setOtherPlace} />
+        )}
         {view.unexplained.length > 0 && (
           <p className="watch">Does the cause explain this as well? {view.unexplained.join("; ")}.</p>
+        )}
+        {open && (
+          <Radio.Group value={instead} onChange={(event) => setInstead(event.target.value as number | null)}>
+            <Radio value={null}>Besides “{open.names.join(" and ")}”</Radio>
+            <Radio value={open.seq}>In its place: that was not it</Radio>
+          </Radio.Group>
         )}
         <Input
           value={note}

@@ -26,10 +26,28 @@ const check = {
   ],
 } as unknown as CheckView;
 
+const places = {
+  corner: ["rear left", "rear right"],
+  esc: [],
+  motor: [],
+  prop: [],
+  servo: [],
+  cell: ["Cell 1", "Cell 2", "Cell 3"],
+};
+
 function hold(change: Partial<Parameters<typeof CheckInHand>[0]> = {}) {
   const onAnswer = jest.fn<void, [GivenAnswer]>();
   render(
-    <CheckInHand check={check} label="Next best" isBusy={false} mayEdit areKeysFree onAnswer={onAnswer} {...change} />,
+    <CheckInHand
+      check={check}
+      places={places}
+      label="Next best"
+      isBusy={false}
+      mayEdit
+      areKeysFree
+      onAnswer={onAnswer}
+      {...change}
+    />,
   );
   return onAnswer;
 }
@@ -46,6 +64,37 @@ describe("CheckInHand", () => {
     expect(screen.getByText(/never short the balance lead/)).toHaveClass("caution");
     expect(document.body).toHaveTextContent("needs cell checker");
     expect(screen.getByText("below 3.5 V: One below 3.5 V; else: All alike")).toBeInTheDocument();
+  });
+
+  it("asks where with one more key, and takes “cannot say” as well", () => {
+    const asks = {
+      ...check,
+      outcomes: check.outcomes.map((one) => ({ ...one, where: one.id === "low" ? "cell" : null })),
+    };
+    const onAnswer = hold({ check: asks as CheckView });
+    press("a");
+    expect(onAnswer).not.toHaveBeenCalled();
+    expect(screen.getByRole("group", { name: "Where?" })).toHaveTextContent("Cell 3");
+    press("d");
+    expect(onAnswer.mock.calls[0]![0]).toMatchObject({ outcomeId: "low", place: "Cell 3" });
+    press("x");
+    expect(onAnswer.mock.calls[1]![0]).toMatchObject({ outcomeId: "low", place: "" });
+  });
+
+  it("asks where of a typed value that means it, and of no other", () => {
+    const asks = {
+      ...check,
+      outcomes: check.outcomes.map((one) => ({ ...one, where: one.id === "low" ? "cell" : null })),
+    };
+    const onAnswer = hold({ check: asks as CheckView });
+    const field = screen.getByRole("spinbutton", { name: "Lowest cell in V" });
+    fireEvent.change(field, { target: { value: "3.9" } });
+    fireEvent.submit(field);
+    expect(onAnswer.mock.calls[0]![0]).toMatchObject({ value: 3.9, place: "" });
+    fireEvent.change(field, { target: { value: "3.1" } });
+    fireEvent.submit(field);
+    fireEvent.click(screen.getByRole("button", { name: /Cell 2/ }));
+    expect(onAnswer.mock.calls[1]![0]).toMatchObject({ outcomeId: null, value: 3.1, place: "Cell 2" });
   });
 
   it.each([

@@ -1,3 +1,4 @@
+import { placesByWhere } from "@/core/craft/spots";
 import { type Finding } from "@/core/diagnosis/findings/caseFindings";
 import { testKnowledge } from "@/features/faultLibrary/testKnowledge";
 import { type JobFinding } from "@/features/job/events/jobFinding";
@@ -14,6 +15,8 @@ const entry = (seq: number, finding: Finding, over: Partial<JobFinding> = {}): J
   state: "counted",
   ...over,
 });
+const escs = [1, 2, 3, 4].map((number) => ({ kind: "esc" as const, position: `ESC ${number}` }));
+const quadPlaces = placesByWhere({ kind: "quad", motorCount: 4, cellCount: 4 }, escs);
 const black = entry(2, { kind: "symptom", symptomId: "picture-black", value: true });
 const supply = entry(4, { kind: "check", checkId: "camera-supply", outcomeId: "good" }, { minutes: 3, note: "5.02 V" });
 const viewOf = (findings: JobFinding[]) =>
@@ -21,6 +24,7 @@ const viewOf = (findings: JobFinding[]) =>
     diagnosisOf({ phase: "landing", history: "crash" }, "quad", findings, testKnowledge),
     findings,
     testKnowledge,
+    quadPlaces,
   );
 
 describe("isolateView", () => {
@@ -30,6 +34,25 @@ describe("isolateView", () => {
     expect(shown).toContain("camera-dead");
     expect(shown).not.toContain("loop-overload");
     expect(view.others).toBeGreaterThan(80);
+  });
+
+  it("knows which ESC a burnt corner means, and does not guess when two corners were named", () => {
+    const burnt = (seq: number, place: string) =>
+      entry(seq, { kind: "symptom", symptomId: "burnt-trace", value: true, place });
+    const hint = (...findings: JobFinding[]) =>
+      viewOf(findings)
+        .groups.flatMap(({ suspects }) => suspects)
+        .find(({ faultId }) => faultId === "esc-phase");
+    expect(hint(burnt(2, "rear left"))).toMatchObject({ where: "esc", placeHint: "ESC 3, rear left" });
+    expect(hint(burnt(2, "rear left"), burnt(3, "front left"))).toMatchObject({ placeHint: "" });
+    expect(viewOf([burnt(2, "rear left")]).findings[0]!.title).toBe("Burnt trace or smell: rear left");
+  });
+
+  it("asks where with an answer that something is so, and not with one that it is not", () => {
+    const view = viewOf([entry(2, { kind: "symptom", symptomId: "one-corner", value: true })]);
+    const asking = view.checks.flatMap(({ outcomes }) => outcomes.filter(({ where }) => where !== null));
+    expect(asking.length).toBeGreaterThan(0);
+    for (const { id } of asking) expect(["no", "alike", "clean", "none"]).not.toContain(id);
   });
 
   it("keeps each finding's weights beside it, also with one taken back between", () => {

@@ -2,7 +2,8 @@ import { type Missing } from "@/core/diagnosis/checks/availableChecks";
 import { findingText } from "@/core/diagnosis/findings/findingText";
 import { type Diagnosis } from "@/core/diagnosis/diagnoseCase";
 import { type Suspect } from "@/core/diagnosis/suspect";
-import { type Check, type Library } from "@/core/diagnosis/library/library.types";
+import { WHERE_KINDS, type WhereKind } from "@/core/craft/spots";
+import { type Check, type Library, type Outcome } from "@/core/diagnosis/library/library.types";
 import { suspectPartName } from "@/core/diagnosis/library/suspectParts";
 import { isOpenAnswer, weighedFindings } from "@/features/job/events/findings";
 import { type JobFinding } from "@/features/job/events/jobFinding";
@@ -19,6 +20,10 @@ export interface SuspectView {
   before: number;
   /** Where its usual rate comes from: the library, with its grade, and this shop's jobs. */
   rate: string;
+  /** What "where?" is about when it is named; null where there is but one place. */
+  where: WhereKind | null;
+  /** Where the findings say it is; empty where they do not, or disagree. */
+  placeHint: string;
 }
 
 /** The suspects of one part. */
@@ -46,6 +51,8 @@ export interface OutcomeView {
   label: string;
   probability: number;
   would: string;
+  /** What "where?" is about with this answer; null where there is nothing to ask. */
+  where: WhereKind | null;
 }
 
 /** A check on offer. */
@@ -95,7 +102,12 @@ const CHECKS_SHOWN = 8;
 const MISSING_SHOWN = 3;
 
 /** Turns the engine's answer and the job's findings into what the page shows. */
-export function isolateView(diagnosis: Diagnosis, findings: readonly JobFinding[], knowledge: Knowledge): IsolateView {
+export function isolateView(
+  diagnosis: Diagnosis,
+  findings: readonly JobFinding[],
+  knowledge: Knowledge,
+  places: Places,
+): IsolateView {
   const { library } = knowledge;
   const explaining = diagnosis.suspects.filter(({ mayExplain }) => mayExplain);
   return {
@@ -105,10 +117,11 @@ export function isolateView(diagnosis: Diagnosis, findings: readonly JobFinding[
         .slice(0, SUSPECTS_SHOWN)
         .filter(({ probability }, place) => place < ALWAYS_SHOWN || probability >= SHOWN_FROM),
       knowledge,
+      (where) => placeHint(places[where], findings),
     ),
     others: diagnosis.suspects.length - explaining.length,
     findings: findingViews(library, diagnosis, findings),
-    checks: diagnosis.nextChecks.slice(0, CHECKS_SHOWN).map((check) => toCheckView(check, knowledge)),
+    checks: diagnosis.nextChecks.slice(0, CHECKS_SHOWN).map((check) => toCheckView(check, knowledge, places)),
     missing: diagnosis.missing
       .slice(0, MISSING_SHOWN)
       .map(({ check, missing }) => `${check.title} (${missing.map(missingText).join(", ")})`),
@@ -126,16 +139,24 @@ export function isolateView(diagnosis: Diagnosis, findings: readonly JobFinding[
   };
 }
 
-function groupSuspects(suspects: readonly Suspect[], knowledge: Knowledge): SuspectGroup[] {
+function groupSuspects(
+  suspects: readonly Suspect[],
+  knowledge: Knowledge,
+  hintOf: (where: WhereKind) => string,
+): SuspectGroup[] {
   const groups = new Map<string, SuspectView[]>();
   for (const suspect of suspects) {
     const part = suspectPartName(suspect.fault.part);
-    groups.set(part, [...(groups.get(part) ?? []), toSuspectView(suspect, knowledge)]);
+    groups.set(part, [...(groups.get(part) ?? []), toSuspectView(suspect, knowledge, hintOf)]);
   }
   return [...groups].map(([part, members]) => ({ part, suspects: members }));
 }
 
-function toSuspectView(suspect: Suspect, { library, learned }: Knowledge): SuspectView {
+function toSuspectView(
+  suspect: Suspect,
+  { library, learned }: Knowledge,
+  hintOf: (where: WhereKind) => string,
+): SuspectView {
   const { fault, probability, probabilityBefore } = suspect;
   const repair = library.repairs.find(({ id }) => id === fault.repair);
   return {
@@ -146,6 +167,8 @@ function toSuspectView(suspect: Suspect, { library, learned }: Knowledge): Suspe
     probability,
     before: probabilityBefore,
     rate: rateText(suspect, learned),
+    where: whereOfPart(fault.part),
+    placeHint: whereOfPart(fault.part) ? hintOf(whereOfPart(fault.part)!) : "",
   };
 }
 
@@ -195,7 +218,8 @@ function toFindingView(
 
 function toCheckView(
   { check, bits, previews, splits }: Diagnosis["nextChecks"][number],
-  { positions }: Knowledge,
+  { positions, library }: Knowledge,
+  places: Places,
 ): CheckView {
   const { outcomes, fitted, spare, ...rest } = check;
   const parts = spare ? [spare] : Object.keys(fitted ?? {}).filter((part) => (fitted?.[part] ?? 0) > 1);
@@ -207,12 +231,45 @@ function toCheckView(
         ? `splits ${splits.map(({ name }) => lowerFirst(name)).join(" from ")} ${splits.map(({ probability }) => Math.round(probability * 100)).join(" / ")}`
         : "",
     on: parts.flatMap((part) => positions[part] ?? []).join(", "),
-    outcomes: outcomes.map(({ id, label }) => {
+    outcomes: outcomes.map(({ id, label, sets }) => {
       const preview = previews.find(({ outcomeId }) => outcomeId === id);
       const leaders = preview?.leaders.map(({ name, probability }) => `${name} ${formatPercent(probability)}`) ?? [];
-      return { id, label, probability: preview?.probability ?? 0, would: leaders.join(", ") };
+      return {
+        id,
+        label,
+        probability: preview?.probability ?? 0,
+        would: leaders.join(", "),
+        where: whereOfSets(library, sets, places),
+      };
     }),
   };
+}
+
+/** The places of the craft that can be asked for, by what "where?" is about. */
+export type Places = Readonly<Record<WhereKind, readonly string[]>>;
+
+/** What "where?" is about for a fault of a part. */
+function whereOfPart(part: string): WhereKind | null {
+  if (part === "frame") return "corner";
+  if (part === "pack") return "cell";
+  return (WHERE_KINDS as readonly string[]).includes(part) ? (part as WhereKind) : null;
+}
+
+/** What "where?" is about when an answer says that something is so; null where there are fewer than two places. */
+function whereOfSets(library: Library, sets: Outcome["sets"], places: Places): WhereKind | null {
+  const asked = Object.entries(sets).flatMap(([symptomId, value]) =>
+    value ? (library.symptoms.find(({ id }) => id === symptomId)?.where ?? []) : [],
+  );
+  return asked.find((where) => places[where].length > 1) ?? null;
+}
+
+/** The one place that the counted findings speak of, in the words of what is asked: "rear left" is "ESC 3, rear left". */
+function placeHint(options: readonly string[], findings: readonly JobFinding[]): string {
+  const said = findings.flatMap(({ state, finding }) => (state === "counted" && finding.place ? [finding.place] : []));
+  const spots = new Set(said.map((place) => place.split(", ").at(-1)!.toLowerCase()));
+  if (spots.size !== 1) return "";
+  const [spot] = spots;
+  return options.find((option) => option.split(", ").at(-1)!.toLowerCase() === spot) ?? "";
 }
 
 /** "After 3 checks, 14 minutes: camera dead ruled out." */

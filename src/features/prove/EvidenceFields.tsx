@@ -3,22 +3,8 @@
 import { Checkbox, Input, InputNumber, Radio } from "antd";
 import { type ReactNode } from "react";
 import styles from "./Prove.module.css";
+import { type NeedsView } from "./proofView";
 import { type GivenEvidence } from "./prove.schema";
-
-/** What a proof wants, with what the job has to offer for it. */
-export interface NeedsView {
-  /** In words. */
-  text: string;
-  /** Kept measurements since the last repair that are of the right kind, newest first. */
-  measurements: readonly { seq: number; title: string; word: string; isCompared: boolean }[];
-  measured: boolean;
-  baseline: boolean;
-  figures: readonly { id: string; label: string; unit: string }[];
-  photo: string | null;
-  photos: readonly { id: number; fileName: string }[];
-  witness: string | null;
-  sorties: boolean;
-}
 
 /** What was chosen and typed so far. */
 export interface EvidenceDraft {

@@ -7,14 +7,7 @@ import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { decideProofAction, putRightAction } from "./prove.action";
 import styles from "./Prove.module.css";
-import { type ProofView } from "./ProofInHand";
-
-/** A symptom that a failure can be a finding of, with the places that it can be at. */
-export interface FailureSymptom {
-  id: string;
-  text: string;
-  places: readonly string[];
-}
+import { type FailureSymptom, type ProofView } from "./proofView";
 
 interface Props {
   target: { jobId: number; version: number };

@@ -4,32 +4,14 @@ import { Button, Input } from "antd";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { type ProofState } from "@/core/prove/orderProofs";
 import { uploadPhotos } from "@/features/job/uploadPhotos";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
-import { emptyDraft, EvidenceFields, type NeedsView, toEvidence } from "./EvidenceFields";
-import { type FailureSymptom, FailProof } from "./FailProof";
+import { emptyDraft, EvidenceFields, toEvidence } from "./EvidenceFields";
+import { FailProof } from "./FailProof";
 import { decideProofAction, reopenProofAction } from "./prove.action";
+import { type FailureSymptom, type ProofView } from "./proofView";
 import styles from "./Prove.module.css";
-
-/** A proof as the page shows it. */
-export interface ProofView {
-  kind: string;
-  title: string;
-  how: string;
-  rung: string;
-  cautions: readonly string[];
-  state: ProofState;
-  note: string;
-  metBy: string;
-  askedBy: string;
-  /** Null where looking is all that it asks. */
-  needs: NeedsView | null;
-  failureSymptom: string | null;
-  decided: string;
-  blockers: string[];
-}
 
 interface Props {
   target: { jobId: number; version: number };

@@ -5,8 +5,8 @@ import { type ProofState } from "@/core/prove/orderProofs";
 import { NextBay } from "@/features/job/bays/NextBay";
 import { type CleanFlying } from "./cleanFlying";
 import { CleanTimePanel, type SortieLine } from "./CleanTimePanel";
-import { type FailureSymptom } from "./FailProof";
-import { ProofInHand, type ProofView } from "./ProofInHand";
+import { ProofInHand } from "./ProofInHand";
+import { type FailureSymptom, type ProofView } from "./proofView";
 import styles from "./Prove.module.css";
 import { UndoBar } from "./UndoBar";
 

@@ -12,7 +12,7 @@ import { hasRole } from "@/server/person";
 import { type VerbContext } from "@/server/verbs/verbContext";
 import { formatDateTime } from "@/shared/format";
 import { cleanFlyingOf } from "./cleanFlying";
-import { type NeedsView } from "./EvidenceFields";
+import { type NeedsView } from "./proofView";
 import { sortieLogged } from "./prove.manifest";
 import { type ProveBayProps } from "./ProveBay";
 import { needsText } from "./weighEvidence";

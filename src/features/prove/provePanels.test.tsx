@@ -1,7 +1,7 @@
 import { act, fireEvent, render, screen, waitFor } from "@testing-library/react";
-import { type NeedsView } from "./EvidenceFields";
 import { decideProofAction, putRightAction, reopenProofAction } from "./prove.action";
-import { ProofInHand, type ProofView } from "./ProofInHand";
+import { ProofInHand } from "./ProofInHand";
+import { type NeedsView, type ProofView } from "./proofView";
 import { ProveBay } from "./ProveBay";
 
 jest.mock("./prove.action", () => ({

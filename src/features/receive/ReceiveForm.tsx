@@ -10,6 +10,7 @@ import { ComplaintPicker } from "@/features/faultLibrary/ComplaintPicker";
 import { type ComplaintChoice } from "@/features/faultLibrary/complaintsOf";
 import { type ActionFailure } from "@/shared/actionResult";
 import { randomUuid } from "@/shared/randomUuid";
+import { type KnownCraft, SeenWhere } from "./SeenWhere";
 import { NewCraftFields } from "./NewCraftFields";
 import { receiveCraftAction } from "./receiveCraft.action";
 import { type ReceiveCraftInput } from "./receiveCraft.schema";
@@ -18,7 +19,7 @@ import { uploadPhotos } from "@/features/job/uploadPhotos";
 
 /** What the form needs to offer. */
 export interface ReceiveFormProps {
-  craft: readonly { id: number; label: string; kind: CraftKind }[];
+  craft: readonly KnownCraft[];
   people: readonly { id: number; displayName: string }[];
   personId: number;
   complaints: readonly ComplaintChoice[];
@@ -54,7 +55,8 @@ export function ReceiveForm({ craft, people, personId, complaints }: ReceiveForm
   const isIntermittent = Form.useWatch("isIntermittent", form) as boolean | undefined;
   const craftId = Form.useWatch("craftId", form);
   const newKind = Form.useWatch(["newCraft", "kind"], form) as CraftKind | undefined;
-  const kind = (isNew ? newKind : craft.find(({ id }) => id === craftId)?.kind) ?? null;
+  const known = isNew ? null : (craft.find(({ id }) => id === craftId) ?? null);
+  const kind = (isNew ? newKind : known?.kind) ?? null;
 
   const submit = async () => {
     if (isBusy) return;
@@ -113,7 +115,13 @@ export function ReceiveForm({ craft, people, personId, complaints }: ReceiveForm
           )}
         </section>
 
-        <WrongSection kind={kind} complaints={complaints} isSafe={isSafe} isIntermittent={isIntermittent} />
+        <WrongSection
+          kind={kind}
+          craft={known}
+          complaints={complaints}
+          isSafe={isSafe}
+          isIntermittent={isIntermittent}
+        />
         <TakenBySection people={people} personId={personId} isSafe={isSafe} onPhotos={setPhotos} />
         {failure && (
           <p role="alert" className="bad">
@@ -154,11 +162,13 @@ function SafeSection() {
 /** The complaint, its circumstances and what was seen. */
 function WrongSection({
   kind,
+  craft,
   complaints,
   isSafe,
   isIntermittent,
 }: {
   kind: CraftKind | null;
+  craft: KnownCraft | null;
   complaints: readonly ComplaintChoice[];
   isSafe: boolean;
   isIntermittent: boolean | undefined;
@@ -183,6 +193,7 @@ function WrongSection({
       <Form.Item label="What was seen? Pick all that are sure." name="seen" initialValue={[]}>
         <SeenField kind={kind} choices={complaints} isDisabled={!isSafe} />
       </Form.Item>
+      <SeenWhere kind={kind} complaints={complaints} craft={craft} isSafe={isSafe} />
       <Form.Item name="isIntermittent" valuePropName="checked">
         <Checkbox>It comes and goes</Checkbox>
       </Form.Item>

@@ -2,6 +2,7 @@ import "server-only";
 import { CRAFT_KINDS } from "@/core/craft/craftKinds";
 import { complaintsOf } from "@/features/faultLibrary/complaintsOf";
 import { getCurrentLibrary } from "@/features/faultLibrary/currentLibrary";
+import { listPlacesOfAll } from "@/features/craft/fittedPartRepository";
 import { listCraft } from "@/features/craft/craftRepository";
 import { hasRole } from "@/server/person";
 import { listPeople } from "@/features/people/personRepository";
@@ -11,15 +12,19 @@ import { type ReceiveFormProps } from "./ReceiveForm";
 /** What the intake offers: known craft, people who can take a job, what can be seen. @throws {AppError} `forbidden` */
 export async function getReceiveForm(context: VerbContext): Promise<ReceiveFormProps> {
   requireRole(context, "viewer");
-  const [craft, people, { library }] = await Promise.all([
+  const [craft, parts, people, { library }] = await Promise.all([
     listCraft(context.pool),
+    listPlacesOfAll(context.pool),
     listPeople(context.pool),
     getCurrentLibrary(context.pool),
   ]);
   return {
-    craft: craft.map(({ id, name, kind, tailNumber, serial }) => ({
+    craft: craft.map(({ id, name, kind, tailNumber, serial, motorCount, cellCount }) => ({
       id,
       kind,
+      motorCount,
+      cellCount,
+      parts: parts.get(id) ?? [],
       label: `${name} · ${tailNumber} · ${CRAFT_KINDS[kind].name}${serial ? ` · ${serial}` : ""}`,
     })),
     people: people.filter((person) => hasRole(person, "technician")),

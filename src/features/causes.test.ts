@@ -1,7 +1,7 @@
-import "../../bays";
-import { asStored } from "../events/asStored.fixture";
-import { type JobEvent, type NewJobEvent } from "../events/eventKind";
-import { findingsOf } from "../events/findings";
+import "./bays";
+import { asStored } from "./job/events/asStored.fixture";
+import { type JobEvent, type NewJobEvent } from "./job/events/eventKind";
+import { findingsOf } from "./job/events/findings";
 import {
   causeNamed,
   causeTakenBack,
@@ -10,8 +10,8 @@ import {
   partReplaced,
   proofDecided,
   settingChanged,
-} from "../events/jobEvents";
-import { causeNames, causesOf, unrepairedCauses } from "./causesOf";
+} from "./job/events/jobEvents";
+import { causeNames, causesOf, unrepairedCauses } from "./job/causes/causesOf";
 
 const at = new Date("2026-06-02T08:00:00Z");
 const history = (...events: NewJobEvent[]): JobEvent[] =>
