@@ -101,7 +101,7 @@ describe("isolateHeadline", () => {
       headline: expect.stringMatching(/^Camera.* \d+\s% · .* \d+\s%$/),
       detail: "no check done yet",
       nextStep: expect.any(String),
-      nextWorth: expect.stringMatching(/^worth 0\.\d\d bit for \d+ min: splits .* from /),
+      nextWorth: expect.stringMatching(/^tells (much|something), \d+ min: .* or /),
     });
     expect(
       headline(history(saw("picture-black"), answered("overlay", "none"), answered("camera-menu", "missing"))).detail,

@@ -47,7 +47,7 @@ export function formatDate(at: Date): string {
   return dayjs.utc(at).format("D MMM YYYY");
 }
 
-/** Cents as an amount with two decimals, in the shop's own currency, which it need not be told. */
-export function formatMoney(cents: number): string {
-  return Number.isFinite(cents) ? (cents / 100).toFixed(2) : "–";
+/** Cents as an amount with two decimals and the shop's currency behind it. */
+export function formatMoney(cents: number, currency: string): string {
+  return Number.isFinite(cents) ? `${(cents / 100).toFixed(2)}\u00a0${currency}` : "–";
 }

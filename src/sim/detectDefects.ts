@@ -28,12 +28,12 @@ export interface DetectionRow {
 /** Which run looks for a defect, what it records, and what its first reason must say. */
 const LOOKS: Readonly<Record<BenchDefect, { kind: RunKind; names: (place: number) => RegExp }>> = {
   "dragging-bearing": { kind: "motor", names: (place) => new RegExp(`^Motor ${place + 1}: `) },
-  "gritty-bearing": { kind: "motor", names: (place) => new RegExp(`^Motor ${place + 1}: roughness`) },
+  "gritty-bearing": { kind: "motor", names: (place) => new RegExp(`^Motor ${place + 1}: bearing noise`) },
   "shorted-turn": { kind: "motor", names: (place) => new RegExp(`^Motor ${place + 1}: `) },
   "weak-magnet": { kind: "motor", names: (place) => new RegExp(`^Motor ${place + 1}: `) },
   "nicked-prop": {
     kind: "motor",
-    names: (place) => new RegExp(`^Motor ${place + 1}: shake|^Motor ${place + 1}: thrust`),
+    names: (place) => new RegExp(`^Motor ${place + 1}: imbalance|^Motor ${place + 1}: thrust`),
   },
   "coarse-prop": { kind: "power-draw", names: () => /more than the baseline/ },
   "tired-pack": { kind: "pack", names: () => /^Resistance .* times that of the new pack/ },

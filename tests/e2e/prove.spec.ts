@@ -93,7 +93,7 @@ test("on a phone nothing lies outside the screen", async ({ browser }) => {
 test("the theme goes round by a button and is remembered", async ({ page }) => {
   await signIn(page, "ines");
   const ground = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
-  await page.getByRole("button", { name: "As machine" }).click();
+  await page.getByRole("button", { name: "As this computer" }).click();
   const light = await ground();
   await page.getByRole("button", { name: "Light" }).click();
   await expect.poll(ground).not.toBe(light);

@@ -194,7 +194,7 @@ test("a pack's log advises when to retire it", async ({ page }) => {
   await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("○ Cannot say", { exact: true })).toBeVisible();
   for (const ohms of ["4.2", "9.1"]) {
-    await page.getByLabel("A cell, mean").fill(ohms);
+    await page.getByLabel("Mean per cell").fill(ohms);
     await page.getByRole("button", { name: "Write it down" }).click();
     await expect(page.getByRole("cell", { name: ohms })).toBeVisible();
   }

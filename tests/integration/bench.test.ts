@@ -199,7 +199,7 @@ describe("a motor run", () => {
       continuousA: null,
     });
     expect(await reasons()).not.toMatch(/Motor 1: .* above its baseline/);
-    expect(await reasons()).toMatch(/Motor 1: no-load current .* above the other 3 \(robust z/);
+    expect(await reasons()).toMatch(/Motor 1: no-load current .* above the other 3 \(\d+ × their own spread/);
   });
 });
 

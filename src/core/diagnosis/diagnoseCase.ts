@@ -11,6 +11,7 @@ import { type NextCheck, previewOutcomes } from "./checks/previewOutcomes";
 import { rankChecks } from "./checks/rankChecks";
 import { type RankedMeasurement, rankMeasurements } from "./checks/rankMeasurements";
 import { suspectTrail, type TrailStep } from "./findings/suspectTrail";
+import { type RepairHypothesis } from "./repairs/planRepairs";
 import { type Suspect } from "./suspect";
 import { weighCase, type WeighedWith } from "./weighCase";
 
@@ -26,6 +27,8 @@ export interface DiagnosisCase extends WeighedWith {
 export interface Diagnosis {
   suspects: Suspect[];
   nextChecks: NextCheck[];
+  /** Repair → probability that it is needed, of the fault sets that the ranking looked at. */
+  repairs: Readonly<Record<string, number>>;
   /** Checks that would help but cannot be done here, with what is missing. */
   missing: AvailableChecks["missing"];
   /** What the bench could measure, by what it would tell. */
@@ -80,6 +83,7 @@ export function diagnoseCase(library: Library, diagnosisCase: DiagnosisCase, max
   return {
     suspects,
     nextChecks,
+    repairs: repairsNeeded(ranking.repairSets),
     missing: worthMissing(compiled, symptoms, likely, available),
     measurements: rankMeasurements(compiled, symptoms, likely),
     findings: explainFindings(compiled, findings, suspects, maxExact),
@@ -94,6 +98,14 @@ export function diagnoseCase(library: Library, diagnosisCase: DiagnosisCase, max
     isExact: now.isExact,
     arePreviewsExact: now.isExact && aside === maxExact,
   };
+}
+
+function repairsNeeded(sets: readonly RepairHypothesis[]): Record<string, number> {
+  const total = sets.reduce((sum, { probability }) => sum + probability, 0) || 1;
+  const needed: Record<string, number> = {};
+  for (const { repairs, probability } of sets)
+    for (const repair of repairs) needed[repair] = (needed[repair] ?? 0) + probability / total;
+  return needed;
 }
 
 function suspectsOf(

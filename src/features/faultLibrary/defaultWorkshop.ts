@@ -33,4 +33,5 @@ export const DEFAULT_WORKSHOP: WorkshopContent = {
   proofMinutes: 30,
   givenUpCents: 40000,
   isLearning: true,
+  currency: "cr",
 };

@@ -19,6 +19,7 @@ export interface Knowledge {
   /** Kind of part → the positions it is fitted at. */
   positions: Readonly<Record<string, string[]>>;
   prices: ShopPrices;
+  currency: string;
   /** What the shop's closed jobs taught; null while learning is switched off. */
   learned: LearnedCauses | null;
 }
@@ -31,12 +32,13 @@ export async function getKnowledge(db: Db, { id, kind }: Pick<Craft, "id" | "kin
   const parts = (await listFittedParts(db, id)).filter(({ removedAt }) => removedAt === null);
   const positions: Record<string, string[]> = {};
   for (const part of parts) (positions[part.kind] ??= []).push(part.position);
-  const { tools, spares, isLearning, ...prices } = content;
+  const { tools, spares, isLearning, currency, ...prices } = content;
   return {
     library,
     revision,
     positions,
     prices,
+    currency,
     workshop: {
       tools: new Set<string>(tools),
       spares: new Set<string>(spares),

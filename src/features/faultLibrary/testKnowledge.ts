@@ -4,7 +4,7 @@ import { PART_KIND_LIST } from "@/core/craft/partKinds";
 import { DEFAULT_WORKSHOP } from "./defaultWorkshop";
 import { type Knowledge } from "./getKnowledge";
 
-const { tools, spares, isLearning: _, ...prices } = DEFAULT_WORKSHOP;
+const { tools, spares, isLearning: _, currency, ...prices } = DEFAULT_WORKSHOP;
 
 /** For tests: the shipped library, a shop that has everything, and a craft that carries four of every part. */
 export const testKnowledge: Knowledge = {
@@ -17,5 +17,6 @@ export const testKnowledge: Knowledge = {
   },
   positions: Object.fromEntries(PART_KIND_LIST.map((kind) => [kind, [`${kind} 1`, `${kind} 2`]])),
   prices,
+  currency,
   learned: null,
 };

@@ -25,6 +25,16 @@ export const WorkshopContent = v.object({
   proofMinutes: minutes,
   givenUpCents: v.pipe(cents, v.minValue(100, "At least 1.00.")),
   isLearning: v.boolean(),
+  /** How the shop writes its money. */
+  currency: v.optional(
+    v.pipe(
+      v.string(),
+      v.trim(),
+      v.minLength(1, "Say how the shop writes its money."),
+      v.maxLength(8, "At most 8 characters."),
+    ),
+    "cr",
+  ),
 });
 export type WorkshopContent = v.InferOutput<typeof WorkshopContent>;
 

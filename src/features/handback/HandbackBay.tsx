@@ -87,7 +87,7 @@ export function HandbackBay(props: HandbackBayProps) {
               <Form.Item label="Who takes it?" name="to" help={help("to")} validateStatus={help("to") && "error"}>
                 <Input maxLength={80} />
               </Form.Item>
-              <Form.Item label="A word along" name="note">
+              <Form.Item label="Note to the owner" name="note">
                 <Input.TextArea rows={2} maxLength={500} placeholder="what to watch on the next flights" />
               </Form.Item>
               <div className="stack">

@@ -7,6 +7,7 @@ import { outcomeOfValue } from "@/core/diagnosis/findings/outcomeOfValue";
 import { type WhereKind } from "@/core/craft/spots";
 import { formatPercent } from "@/shared/format";
 import styles from "./Isolate.module.css";
+import { worthWords } from "./evidenceWords";
 import { AskWhere } from "./AskWhere";
 import { type CheckView, type Places } from "./isolateView";
 import { useCheckTimer } from "./useCheckTimer";
@@ -139,8 +140,10 @@ function CheckSteps({ check, label }: { check: CheckView; label: string }) {
       <p className="label">{label}</p>
       <h1 className={styles.title}>{check.title}</h1>
       <p>
-        <span className={`number ${styles.worth}`}>{check.bits.toFixed(2)} bit</span> for{" "}
-        <span className={`number ${styles.worth}`}>{check.minutes} min</span> · {check.hazard}
+        <strong className={styles.worth} title={`${check.bits.toFixed(2)} bit`}>
+          {worthWords(check.bits).charAt(0).toUpperCase() + worthWords(check.bits).slice(1)}
+        </strong>
+        , <span className={`number ${styles.worth}`}>{check.minutes} min</span> · {check.hazard}
         {check.irreversible && " · cannot be undone"}
         {check.needs.length > 0 && <> · needs {check.needs.join(", ")}</>}
         {check.on && <> · on {check.on}</>}

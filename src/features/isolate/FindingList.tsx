@@ -1,5 +1,6 @@
 "use client";
 
+import { weightWords } from "./evidenceWords";
 import styles from "./Isolate.module.css";
 import { type FindingView, type IsolateView } from "./isolateView";
 
@@ -68,13 +69,13 @@ export function FindingList({ view, mayEdit, isBusy, onAdd, ...deeds }: Props) {
           {view.bestSet.length === 0
             ? "Chance alone explains it about as well as any cause of the library."
             : view.bestSet.length === 1
-              ? "One cause explains all of it."
-              : `${view.bestSet.length} causes together explain all of it.`}
+              ? `${view.bestNames[0]} alone explains all of it.`
+              : `${view.bestNames.join(" and ")} together explain all of it.`}
         </p>
       )}
       {view.findings.length > 0 && (
         <p className="soft" style={{ marginTop: 12, fontSize: 13 }}>
-          + speaks for it, − against it. +10 dB: ten times as likely as without the finding.
+          As likely, or less likely, as without the finding. Open a suspect to see where its usual rate comes from.
         </p>
       )}
     </section>
@@ -129,9 +130,8 @@ function Weights({ finding }: { finding: FindingView }) {
     <ul className={styles.weights}>
       {finding.weights.map(({ name, decibans }) => (
         <li key={name}>
-          <span className={`number ${decibans > 0 ? styles.for : styles.against}`}>
-            {decibans > 0 ? "+" : "−"}
-            {Math.abs(decibans).toFixed(0)} dB
+          <span title={`${decibans.toFixed(1)} decibans`} className={`${decibans > 0 ? styles.for : styles.against}`}>
+            {weightWords(decibans)}
           </span>{" "}
           {name}
         </li>

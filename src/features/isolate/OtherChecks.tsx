@@ -1,4 +1,5 @@
 import { formatPercent } from "@/shared/format";
+import { worthWords } from "./evidenceWords";
 import styles from "./Isolate.module.css";
 import { type CheckView } from "./isolateView";
 
@@ -21,8 +22,8 @@ export function OtherChecks({ others, missing, onChoose }: Props) {
                 {other.title}
                 {other.why && <small className="soft"> {other.why}</small>}
               </span>
-              <span className="number">
-                {other.bits.toFixed(2)} bit · {other.minutes} min
+              <span title={`${other.bits.toFixed(2)} bit`}>
+                {worthWords(other.bits)} · <span className="number">{other.minutes} min</span>
               </span>
             </summary>
             <ul>

@@ -4,22 +4,17 @@ import { Button } from "antd";
 import { formatPercent } from "@/shared/format";
 import { AdviceNote } from "./AdviceNote";
 import styles from "./Isolate.module.css";
-import { type IsolateView, type SuspectView } from "./isolateView";
+import { type IsolateView, type SuspectGroup, type SuspectView } from "./isolateView";
 
-/** Suspects as bars, by part, with a tick where each stood before the last finding. Several may be true at once. */
+/** Suspects as bars, those of one repair summed, with a tick where each stood before the last finding. Several may be true at once. */
 export function SuspectList({ view, mayEdit, onName }: { view: IsolateView; mayEdit: boolean; onName: () => void }) {
   const { advice } = view;
   return (
     <section className="panel" aria-label="Suspects">
       <h2>Suspects · tick: before the last finding</h2>
       <div className="stack">
-        {view.groups.map(({ part, suspects }) => (
-          <div key={part}>
-            <h3 className="label">{part}</h3>
-            {suspects.map((suspect) => (
-              <Suspect key={suspect.faultId} suspect={suspect} />
-            ))}
-          </div>
+        {view.groups.map((group) => (
+          <Group key={group.suspects[0]!.faultId} group={group} />
         ))}
         {view.others > 0 && (
           <p className="soft" style={{ fontSize: 13 }}>
@@ -55,24 +50,49 @@ export function SuspectList({ view, mayEdit, onName }: { view: IsolateView; mayE
   );
 }
 
+/** One repair: its fault, or the sum of those that it would cure, opened to them. */
+function Group({ group: { title, repair, probability, suspects } }: { group: SuspectGroup }) {
+  const [only] = suspects;
+  if (suspects.length === 1) return <Suspect suspect={only!} />;
+  return (
+    <details className={styles.suspectRow}>
+      <summary>
+        <Bar name={title} probability={probability} />
+      </summary>
+      <p className="soft">{repair}, for any of these:</p>
+      {suspects.map((suspect) => (
+        <Suspect key={suspect.faultId} suspect={suspect} />
+      ))}
+    </details>
+  );
+}
+
 function Suspect({ suspect }: { suspect: SuspectView }) {
   const { name, probability, before, looksLike, repair, rate } = suspect;
   return (
     <details className={styles.suspectRow}>
       <summary>
-        <span className={styles.suspect}>
-          <span>{name}</span>
-          <span className={`number ${styles.probability}`}>{formatPercent(probability)}</span>
-        </span>
-        <span className={styles.bar} aria-hidden>
-          <span style={{ width: `${probability * 100}%` }} />
-          <i style={{ left: `${before * 100}%` }} />
-        </span>
+        <Bar name={name} probability={probability} before={before} />
       </summary>
       <p>{looksLike}</p>
       <p className="soft">
         {repair}. {rate}
       </p>
     </details>
+  );
+}
+
+function Bar({ name, probability, before }: { name: string; probability: number; before?: number }) {
+  return (
+    <>
+      <span className={styles.suspect}>
+        <span>{name}</span>
+        <span className={`number ${styles.probability}`}>{formatPercent(probability)}</span>
+      </span>
+      <span className={styles.bar} aria-hidden>
+        <span style={{ width: `${probability * 100}%` }} />
+        {before !== undefined && <i style={{ left: `${before * 100}%` }} />}
+      </span>
+    </>
   );
 }

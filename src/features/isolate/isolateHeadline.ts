@@ -1,5 +1,6 @@
 import { type Diagnosis } from "@/core/diagnosis/diagnoseCase";
 import { type Headline } from "@/features/job/bays/bayManifest";
+import { worthWords } from "./evidenceWords";
 import { isOpenAnswer } from "@/features/job/events/findings";
 import { type JobFinding } from "@/features/job/events/jobFinding";
 import { formatPercent } from "@/shared/format";
@@ -31,11 +32,11 @@ export function isolateHeadline(
   if (advice?.advice === "repair" && suspects[0] && suspects[0].probability >= NAMED_FROM) {
     return { headline, detail, nextStep: "Name the cause", nextWorth: "repairing now costs less than another check" };
   }
-  const splits = next.splits.length === 2 ? `: splits ${next.splits.map(({ name }) => name).join(" from ")}` : "";
+  const splits = next.splits.length === 2 ? `: ${next.splits.map(({ name }) => name).join(" or ")}` : "";
   return {
     headline,
     detail,
     nextStep: next.check.title,
-    nextWorth: `worth ${next.bits.toFixed(2)} bit for ${next.check.minutes} min${splits}`,
+    nextWorth: `${worthWords(next.bits)}, ${next.check.minutes} min${splits}`,
   };
 }

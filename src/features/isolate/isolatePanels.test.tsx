@@ -60,7 +60,7 @@ describe("CheckInHand", () => {
   it("says what the check is worth, how it is done and its caution", () => {
     hold();
     expect(screen.getByRole("heading", { name: check.title })).toBeInTheDocument();
-    expect(document.body).toHaveTextContent("0.42 bit for 2 min");
+    expect(document.body).toHaveTextContent("Tells something, 2 min");
     expect(screen.getByText(/never short the balance lead/)).toHaveClass("caution");
     expect(document.body).toHaveTextContent("needs cell checker");
     expect(screen.getByText("below 3.5 V: One below 3.5 V; else: All alike")).toBeInTheDocument();
@@ -155,7 +155,15 @@ describe("FindingList", () => {
     ...more,
   });
   const view = (findings: FindingView[], more: Partial<IsolateView> = {}) =>
-    ({ findings, contradictions: [], unexplained: [], bestSet: ["a"], trail: "", ...more }) as IsolateView;
+    ({
+      findings,
+      contradictions: [],
+      unexplained: [],
+      bestSet: ["a"],
+      bestNames: ["Camera dead"],
+      trail: "",
+      ...more,
+    }) as IsolateView;
   const deeds = () => ({ onWithdraw: jest.fn(), onDoubt: jest.fn(), onConfirm: jest.fn(), onAdd: jest.fn() });
   const show = (given: IsolateView, mayEdit = true) => {
     const doing = deeds();
@@ -200,8 +208,8 @@ describe("FindingList", () => {
       { name: "ESC", decibans: -3.4 },
     ];
     show(view([finding(1, { weights }), finding(2)]));
-    expect(screen.getByText("+7 dB")).toBeInTheDocument();
-    expect(screen.getByText("−3 dB")).toBeInTheDocument();
+    expect(screen.getByText("5.2 × as likely")).toBeInTheDocument();
+    expect(screen.getByText("2.2 × less likely")).toBeInTheDocument();
     expect(row("Finding 2").getByText("says little by itself")).toBeInTheDocument();
   });
 

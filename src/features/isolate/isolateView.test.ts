@@ -68,7 +68,7 @@ describe("isolateView", () => {
 
   it("says what each answer of the check in hand would leave", () => {
     const [check] = viewOf([black, supply]).checks;
-    expect(check!.why).toMatch(/^splits .+ from .+$/);
+    expect(check!.why).toMatch(/^\d+.% it says .+, \d+.% .+$/);
     for (const { would } of check!.outcomes) expect(would).toMatch(/\d+\s%/);
   });
 

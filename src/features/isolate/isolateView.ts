@@ -26,9 +26,13 @@ export interface SuspectView {
   placeHint: string;
 }
 
-/** The suspects of one part. */
+/** The suspects that one repair would cure. */
 export interface SuspectGroup {
-  part: string;
+  /** The part, where several of its faults are cured by one repair; else the one fault. */
+  title: string;
+  repair: string;
+  /** That at least one of them is so. */
+  probability: number;
   suspects: SuspectView[];
 }
 
@@ -86,6 +90,8 @@ export interface IsolateView {
   missing: string[];
   trail: string;
   bestSet: string[];
+  /** Their names. */
+  bestNames: string[];
   unexplained: string[];
   mindChangers: string[];
   advice: AdviceView | null;
@@ -113,6 +119,7 @@ export function isolateView(
   return {
     contradictions: contradictionTexts(library, diagnosis),
     groups: groupSuspects(
+      diagnosis,
       explaining
         .slice(0, SUSPECTS_SHOWN)
         .filter(({ probability }, place) => place < ALWAYS_SHOWN || probability >= SHOWN_FROM),
@@ -127,29 +134,42 @@ export function isolateView(
       .map(({ check, missing }) => `${check.title} (${missing.map(missingText).join(", ")})`),
     trail: trailText(library, diagnosis, findings),
     bestSet: diagnosis.bestSet.faults.map(({ id }) => id),
+    bestNames: diagnosis.bestSet.faults.map(({ name }) => name),
     unexplained: diagnosis.unexplained,
     mindChangers: diagnosis.mindChangers.map(
       ({ title, answer, newLeader, newProbability }) =>
         `“${title}”: ${answer} → ${newLeader} ${formatPercent(newProbability)}`,
     ),
-    advice: adviceView(library, diagnosis),
+    advice: adviceView(library, diagnosis, knowledge.currency),
     massRanked: diagnosis.massRanked,
     isExact: diagnosis.isExact,
     arePreviewsExact: diagnosis.arePreviewsExact,
   };
 }
 
+/** By repair, the likeliest first: telling two faults apart that one repair cures changes nothing. */
 function groupSuspects(
+  { repairs }: Diagnosis,
   suspects: readonly Suspect[],
   knowledge: Knowledge,
   hintOf: (where: WhereKind) => string,
 ): SuspectGroup[] {
   const groups = new Map<string, SuspectView[]>();
   for (const suspect of suspects) {
-    const part = suspectPartName(suspect.fault.part);
-    groups.set(part, [...(groups.get(part) ?? []), toSuspectView(suspect, knowledge, hintOf)]);
+    const { repair } = suspect.fault;
+    groups.set(repair, [...(groups.get(repair) ?? []), toSuspectView(suspect, knowledge, hintOf)]);
   }
-  return [...groups].map(([part, members]) => ({ part, suspects: members }));
+  const partOf = (repair: string) =>
+    suspectPartName(knowledge.library.repairs.find(({ id }) => id === repair)?.part ?? repair);
+  return [...groups]
+    .map(([repair, members]) => ({
+      title: members.length > 1 ? partOf(repair) : members[0]!.name,
+      repair: members[0]!.repair,
+      // What the engine says of the repair, and never less than of one of its faults.
+      probability: Math.max(repairs[repair] ?? 0, ...members.map(({ probability }) => probability)),
+      suspects: members,
+    }))
+    .sort((a, b) => b.probability - a.probability);
 }
 
 function toSuspectView(
@@ -228,7 +248,13 @@ function toCheckView(
     bits,
     why:
       splits.length === 2
-        ? `splits ${splits.map(({ name }) => lowerFirst(name)).join(" from ")} ${splits.map(({ probability }) => Math.round(probability * 100)).join(" / ")}`
+        ? splits
+            .map(({ name, probability }, place) =>
+              place === 0
+                ? `${formatPercent(probability)} it says ${lowerFirst(name)}`
+                : `${formatPercent(probability)} ${lowerFirst(name)}`,
+            )
+            .join(", ")
         : "",
     on: parts.flatMap((part) => positions[part] ?? []).join(", "),
     outcomes: outcomes.map(({ id, label, sets }) => {
@@ -299,7 +325,8 @@ function contradictionTexts(library: Library, { contradictions, findings }: Diag
   });
 }
 
-function adviceView(library: Library, { advice }: Diagnosis): AdviceView | null {
+function adviceView(library: Library, { advice }: Diagnosis, currency: string): AdviceView | null {
+  const money = (cents: number) => formatMoney(cents, currency);
   if (!advice) return null;
   const { plan, repairFirstCents, bestCheck } = advice;
   const nameOf = (id: string) => library.repairs.find((repair) => repair.id === id)?.name ?? id;
@@ -309,16 +336,16 @@ function adviceView(library: Library, { advice }: Diagnosis): AdviceView | null 
     return {
       advice: "check",
       title: "Check on.",
-      sentence: `Costs ${formatMoney(bestCheck.expectedCents)} on average with this check first, ${formatMoney(repairFirstCents)} if repaired now.`,
+      sentence: `${money(bestCheck.expectedCents)} on average buys this check, then the repair that it tells; ${money(repairFirstCents)} buys the likeliest repair now, and the next where it fails.`,
       next: first ? `Repaired now: ${nameOf(first.repair)}, needed with ${formatPercent(first.probability)}.` : "",
     };
   }
-  const instead = bestCheck ? `, ${formatMoney(bestCheck.expectedCents)} with one more check` : "";
+  const instead = bestCheck ? `; ${money(bestCheck.expectedCents)} buys one more check first` : "";
   return {
     advice: "repair",
     title: `Repair now: ${lowerFirst(nameOf(first.repair))}.`,
-    sentence: `Needed with ${formatPercent(first.probability)}. Costs ${formatMoney(repairFirstCents)} on average${instead}.`,
-    next: next ? `If the fault is still there: ${lowerFirst(nameOf(next.repair))}, ${formatMoney(next.cents)}.` : "",
+    sentence: `Needed with ${formatPercent(first.probability)}. ${money(repairFirstCents)} on average buys it, and the next where it fails${instead}.`,
+    next: next ? `If the fault is still there: ${lowerFirst(nameOf(next.repair))}, ${money(next.cents)}.` : "",
   };
 }
 

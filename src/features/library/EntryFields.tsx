@@ -67,7 +67,7 @@ function FaultFields({ library }: Props) {
                   <Form.Item label="Kind of craft" name={[name, "craftKind"]}>
                     <Select mode="multiple" options={KINDS} />
                   </Form.Item>
-                  <Form.Item label="Odds times" name={[name, "factor"]}>
+                  <Form.Item label="Times as often" name={[name, "factor"]}>
                     <InputNumber min={0.01} max={100} style={{ width: "100%" }} />
                   </Form.Item>
                 </div>

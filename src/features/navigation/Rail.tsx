@@ -24,7 +24,7 @@ const PLACES = [
 const BY_CHARACTER = { useKey: true };
 const BY_CHARACTER_SHIFTED = { useKey: true, ignoreModifiers: true };
 const NEXT_THEME: Readonly<Record<ThemeChoice, ThemeChoice>> = { auto: "light", light: "dark", dark: "auto" };
-const THEME_NAMES: Readonly<Record<ThemeChoice, string>> = { auto: "As machine", light: "Light", dark: "Dark" };
+const THEME_NAMES: Readonly<Record<ThemeChoice, string>> = { auto: "As this computer", light: "Light", dark: "Dark" };
 
 /** The rail: where one can go, who is signed in, and the keys that work everywhere. */
 export function Rail({ displayName, role, bays }: { displayName: string; role: Role; bays: readonly BayKeyHelp[] }) {

@@ -10,7 +10,12 @@ import { type PackLine } from "./pack";
 import list from "@/shared/PickList.module.css";
 import styles from "./Packs.module.css";
 
-const VERDICTS = { good: "Fly on", watch: "Watch it", bad: "Retire it", "cannot say": "Cannot say" } as const;
+const VERDICTS = {
+  good: "No reason to retire it",
+  watch: "Watch it",
+  bad: "Retire it",
+  "cannot say": "Cannot say",
+} as const;
 type Values = Omit<PackLogEntry, "id" | "by">;
 
 /** A pack's log: what it advises, the entries, and the next one. */
@@ -78,7 +83,7 @@ export function PackLog({ pack, today, mayEdit }: { pack: PackLine; today: strin
             <Form.Item label="Cycles so far" name="cycles" {...problem("cycles")}>
               <InputNumber min={0} style={{ width: "100%" }} />
             </Form.Item>
-            <Form.Item label="A cell, mean" name="resistanceMohm" {...problem("resistanceMohm")}>
+            <Form.Item label="Mean per cell" name="resistanceMohm" {...problem("resistanceMohm")}>
               <InputNumber min={0.1} suffix="mΩ" style={{ width: "100%" }} />
             </Form.Item>
             <Form.Item label="Took from the charger" name="capacityMah" {...problem("capacityMah")}>

@@ -9,7 +9,7 @@ import { PackLog } from "./PackLog";
 import list from "@/shared/PickList.module.css";
 import styles from "./Packs.module.css";
 
-const WORDS = { good: "fly on", watch: "watch", bad: "retire", "cannot say": "cannot say" } as const;
+const WORDS = { good: "no reason to retire it", watch: "watch", bad: "retire", "cannot say": "cannot say" } as const;
 
 /** The packs, what their logs advise, and the log of the one in hand. */
 export function PacksPage({ packs, today, mayEdit }: PacksPageProps) {

@@ -1,6 +1,6 @@
 "use client";
 
-import { Button, Checkbox, Form, InputNumber, Switch } from "antd";
+import { Button, Checkbox, Form, Input, InputNumber, Switch } from "antd";
 import { useState } from "react";
 import { TOOLS } from "@/core/diagnosis/library/tools";
 import { PART_KIND_LIST, PART_KINDS } from "@/core/craft/partKinds";
@@ -150,10 +150,13 @@ function PricesSection({ field }: { field: (name: string) => { help?: string; va
         <Form.Item {...ACROSS} label="Proofs of a new part, min" name="proofMinutes" {...field("proofMinutes")}>
           <InputNumber min={0} max={240} style={{ width: 120 }} />
         </Form.Item>
-        <Form.Item {...ACROSS} label="A fault given up" name="givenUp" {...field("givenUpCents")}>
+        <Form.Item {...ACROSS} label="What a fault that is never found costs" name="givenUp" {...field("givenUpCents")}>
           <InputNumber {...price} />
         </Form.Item>
       </div>
+      <Form.Item {...ACROSS} label="How the shop writes its money" name="currency" {...field("currency")}>
+        <Input maxLength={8} style={{ width: 120 }} />
+      </Form.Item>
       <h3>Parts</h3>
       <div className={styles.pair}>
         {PART_KIND_LIST.map((kind) => (

@@ -11,6 +11,7 @@ export interface WorkshopValues {
   proofMinutes: number | null;
   parts: Partial<Record<PartKind, number | null>>;
   isLearning: boolean;
+  currency: string;
 }
 
 /** What is stored, as the form shows it. */

@@ -111,7 +111,7 @@ function judge(
     const floor = Math.max(own.error, error, ALIKE_SHARE * Math.abs(median(values)));
     const score = robustScores([...values, own.value], floor).at(-1)!;
     against.push({
-      what: `the other ${alike.length} (robust z ${score.toFixed(1)})`,
+      what: `the other ${alike.length} (${Math.abs(score).toFixed(0)} × their own spread)`,
       value: median(values),
       error,
     });

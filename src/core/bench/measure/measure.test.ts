@@ -126,13 +126,17 @@ describe("judgeMotors", () => {
 
   // What goes up with what is common practice, no published source.
   it.each([
-    ["dragging-bearing", /no-load current .* above the other 3 \(robust z \d+\.\d\): bearing or shaft/, "no-load-amps"],
-    ["gritty-bearing", /roughness at 10,000 rpm .* above the other 3 .*: bearing rumbles/, "spin-by-hand"],
-    ["shorted-turn", /resistance .* below the other 3 \(robust z -\d+\.\d\): winding/, "winding-off"],
-    ["weak-magnet", /speed constant .* above the other 3 \(robust z \d+\.\d\): weak magnets/, "rpm-per-volt"],
+    [
+      "dragging-bearing",
+      /no-load current .* above the other 3 \(\d+ × their own spread\): bearing or shaft/,
+      "no-load-amps",
+    ],
+    ["gritty-bearing", /bearing noise at 10,000 rpm .* above the other 3 .*: bearing rumbles/, "spin-by-hand"],
+    ["shorted-turn", /resistance .* below the other 3 \(\d+ × their own spread\): winding/, "winding-off"],
+    ["weak-magnet", /speed constant .* above the other 3 \(\d+ × their own spread\): weak magnets/, "rpm-per-volt"],
     [
       "nicked-prop",
-      /shake at 10,000 rpm .* above the other 3 \(robust z \d+\.\d\): prop out of balance/,
+      /imbalance at 10,000 rpm .* above the other 3 \(\d+ × their own spread\): prop out of balance/,
       "prop-balance",
     ],
   ] as const)("finds a %s in the first motor and names its sign", (defect, reason, reading) => {
@@ -194,7 +198,7 @@ describe("judgeMotors", () => {
     }));
     const measured = judgeMotors(sweeps);
     expect(measured.reasons[0]).toMatch(
-      /^Motor 3: highest temperature 26 ± \d+ °C above the other 3 \(robust z \d+\.\d\): hot after equal work/,
+      /^Motor 3: highest temperature 26 ± \d+ °C above the other 3 \(\d+ × their own spread\): hot after equal work/,
     );
     expect(measured.evidence["motor-heat"]).toBe(true);
   });

@@ -79,7 +79,7 @@ export const MOTOR_RULES: readonly MotorRule[] = [
   },
   {
     of: ({ shakePerN2 }) => shakePerN2,
-    label: "Shake at 10,000 rpm",
+    label: "Imbalance at 10,000 rpm",
     unit: "m/s²",
     factor: AT_REVS ** 2,
     decimals: 2,
@@ -91,7 +91,7 @@ export const MOTOR_RULES: readonly MotorRule[] = [
   },
   {
     of: ({ roughPerN2 }) => roughPerN2 ?? null,
-    label: "Roughness at 10,000 rpm",
+    label: "Bearing noise at 10,000 rpm",
     unit: "m/s²",
     factor: AT_REVS ** 2,
     decimals: 2,

@@ -61,10 +61,10 @@ describe("reduceAcceleration", () => {
 
   it("tells a rumbling bearing from a prop out of balance", () => {
     const gritty = measureColumns("motor", recorded({ rumbles: 4 }));
-    expect(gritty.reasons[0]).toMatch(/^Motor 2: roughness at 10,000 rpm .* above the other 3 .*bearing rumbles/);
+    expect(gritty.reasons[0]).toMatch(/^Motor 2: bearing noise at 10,000 rpm .* above the other 3 .*bearing rumbles/);
     expect(gritty.evidence).toMatchObject({ "spin-by-hand": true, "prop-balance": false });
     const nicked = measureColumns("motor", recorded({ shakes: 5 }));
-    expect(nicked.reasons[0]).toMatch(/^Motor 2: shake at 10,000 rpm .* above the other 3 .*prop out of balance/);
+    expect(nicked.reasons[0]).toMatch(/^Motor 2: imbalance at 10,000 rpm .* above the other 3 .*prop out of balance/);
     expect(nicked.evidence).toMatchObject({ "spin-by-hand": false, "prop-balance": true });
     expect(measureColumns("motor", recorded()).word).toBe("good");
   });

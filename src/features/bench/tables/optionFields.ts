@@ -40,7 +40,7 @@ export const OPTION_FIELDS: Readonly<Record<MeasurementKind, readonly OptionFiel
   ],
   power: [
     { name: "continuousA", label: "Weakest part in line", unit: "A" },
-    { name: "flightShare", label: "Share left in flight" },
+    { name: "flightShare", label: "Amps in flight against standing" },
   ],
   esc: [
     { name: "continuousA", label: "ESC, continuous", unit: "A" },
@@ -52,7 +52,7 @@ export const OPTION_FIELDS: Readonly<Record<MeasurementKind, readonly OptionFiel
 
 /** The same for a run on the rig. */
 export const RUN_OPTION_FIELDS: Readonly<Record<RunKind, readonly OptionField[]>> = {
-  "power-draw": [...AIR, { name: "flightShare", label: "Share left in flight" }],
+  "power-draw": [...AIR, { name: "flightShare", label: "Amps in flight against standing" }],
   ladder: [
     { name: "usualCells", label: "Usual pack", unit: "cells" },
     { name: "higherCells", label: "Higher pack", unit: "cells" },
