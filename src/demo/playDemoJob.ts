@@ -29,6 +29,7 @@ import { SIMULATED_INSTRUMENTS } from "../rigs/simulated/simulatedInstruments";
 import { DEMO_DRIVES } from "../sim/demoDrives";
 import { simulateCraft } from "../sim/benchDefects";
 import { simulateRun } from "../sim/simulateRun";
+import { formatDay } from "../shared/format";
 import { randomUuid } from "../shared/randomUuid";
 import { type DemoJob, type DemoStep } from "./demoShop.schema";
 
@@ -57,8 +58,12 @@ export async function playDemoJob(pool: Pool, job: DemoJob, { craftIds, people, 
     history,
     lastChange,
     seen,
+    places: job.places,
     intermittent,
     technicianId: technician.id,
+    promisedOn:
+      job.promisedInDays === null ? null : formatDay(new Date(now.getTime() + job.promisedInDays * 86_400_000)),
+    isUrgent: job.isUrgent,
   });
   const { jobId } = await receiveCraft(contextOf(technician), input);
   for (const step of job.steps) {
@@ -145,12 +150,14 @@ async function playStep(context: VerbContext, jobId: number, step: DemoStep): Pr
         note: step.note,
       }));
     case "wait": {
-      const { complaint, lastChange, technicianId } = job;
+      const { complaint, lastChange, technicianId, promisedOn, isUrgent } = job;
       return void (await changeDetails(context, {
         ...target,
         complaint,
         lastChange,
         technicianId,
+        promisedOn,
+        isUrgent,
         waitingFor: step.waitingFor,
       }));
     }

@@ -47,6 +47,16 @@ export function formatDate(at: Date): string {
   return dayjs.utc(at).format("D MMM YYYY");
 }
 
+/** The day as it is stored: 2026-11-25. */
+export function formatDay(at: Date): string {
+  return dayjs.utc(at).format("YYYY-MM-DD");
+}
+
+/** A stored day, short: 25 Nov. */
+export function formatDayShort(day: string): string {
+  return dayjs.utc(day).format("D MMM");
+}
+
 /** Cents as an amount with two decimals and the shop's currency behind it. */
 export function formatMoney(cents: number, currency: string): string {
   return Number.isFinite(cents) ? `${(cents / 100).toFixed(2)}\u00a0${currency}` : "–";

@@ -48,6 +48,30 @@ describe("getBoard", () => {
     expect(await ids({ bay: "isolate", technicianId: shop.lead.person.id })).toEqual([]);
   });
 
+  it("counts what the filter leaves, and no more", async () => {
+    const tag = randomUuid().slice(0, 8);
+    await shop.receive({ complaint: `${tag} counted` });
+    await shop.receive({ complaint: `${tag} counted`, technicianId: shop.lead.person.id });
+    const counts = async (more: object) =>
+      (await getBoard(shop.technician, { ...everything, search: tag, ...more })).openByBay;
+    expect(await counts({})).toEqual({ isolate: 2 });
+    expect(await counts({ technicianId: shop.lead.person.id })).toEqual({ isolate: 1 });
+  });
+
+  it("names as the next thing what is urgent, then what was promised first, then the oldest", async () => {
+    const mine = await openTestShop();
+    const next = async () => (await getBoard(mine.technician, everything)).nextStep?.jobId;
+    const oldest = await mine.receive();
+    expect(await next()).toBe(oldest);
+    const later = await mine.receive({ promisedOn: "2026-12-04" });
+    expect(await next()).toBe(later);
+    const sooner = await mine.receive({ promisedOn: "2026-12-02" });
+    expect(await next()).toBe(sooner);
+    const urgent = await mine.receive({ isUrgent: true });
+    expect(await next()).toBe(urgent);
+    await mine.close();
+  });
+
   it("pages by key without leaving a job out or showing one twice", async () => {
     for (let i = 0; i < PAGE_SIZE + 3; i++) await shop.receive();
     const seen: number[] = [];

@@ -35,7 +35,7 @@ describe("keepMeasurement", () => {
       word: "bad",
       reasons: [
         expect.stringMatching(/^Motor 1: no-load current .* bearing or shaft\.$/),
-        expect.stringMatching(/^Motor 1: roughness .* bearing rumbles/),
+        expect.stringMatching(/^Motor 1: bearing noise .* bearing rumbles/),
       ],
     });
     expect(await findings(jobId)).toEqual(

@@ -108,7 +108,14 @@ describe("changeDetails", () => {
   it("writes what changed, from what to what, and nothing when nothing did", async () => {
     const jobId = await shop.receive();
     const { complaint, lastChange, technicianId } = await getJob(shop.pool, jobId);
-    const details = { complaint, lastChange, technicianId, waitingFor: "camera, Thursday" };
+    const details = {
+      complaint,
+      lastChange,
+      technicianId,
+      waitingFor: "camera, Thursday",
+      promisedOn: null,
+      isUrgent: false,
+    };
     await changeDetails(shop.technician, { ...(await shop.target(jobId)), ...details });
     await changeDetails(shop.technician, { ...(await shop.target(jobId)), ...details });
     const changes = (await listEvents(shop.pool, jobId)).filter(({ kind }) => kind === "details_changed");

@@ -51,7 +51,15 @@ const operatorToken = randomUuid();
 const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise<unknown>> = {
   receiveCraft: (context) => receiveCraft(context, intake()),
   changeDetails: (context, target) =>
-    changeDetails(context, { ...target, complaint: "another", lastChange: "", waitingFor: "", technicianId: null }),
+    changeDetails(context, {
+      ...target,
+      complaint: "another",
+      lastChange: "",
+      waitingFor: "",
+      promisedOn: null,
+      isUrgent: false,
+      technicianId: null,
+    }),
   addPhoto: (context) => addPhoto(context, { jobId, fileName: "a.png", bytes: Buffer.alloc(1) }),
   answerCheck: (context, target) =>
     answerCheck(context, {

@@ -79,6 +79,8 @@ export function intake(over: Partial<ReceiveCraftInput> = {}, craft: Partial<Cra
     craftId: null,
     newCraft: testCraft(craft),
     places: {},
+    promisedOn: null,
+    isUrgent: false,
     complaint: "Picture went black after a hard landing",
     phase: "landing",
     history: "crash",

@@ -36,6 +36,7 @@ export function BoardSearch({
           autoFocus={autoFocus}
           placeholder="Craft, serial, complaint, job …"
         />
+        <input type="hidden" name="go" value="1" />
         <kbd>/</kbd>
         <label className="visually-hidden" htmlFor="board-who">
           Technician

@@ -27,6 +27,8 @@ interface TicketRow extends RowDataPacket {
   bays_done: string;
   came_back_from: string | null;
   waiting_for: string;
+  promised_on: string | null;
+  is_urgent: number;
   headline: string;
   detail: string;
   next_step: string;
@@ -45,6 +47,28 @@ export const PAGE_SIZE = 20;
  * STRAIGHT_JOIN keeps the order of index job_board; left alone the optimizer starts at the few craft and sorts every job.
  */
 export async function listTickets(db: Db, filter: BoardFilter): Promise<Ticket[]> {
+  const { where, values } = conditionsOf(filter);
+  if (filter.after) {
+    where.push(filter.closed ? "(j.received_at, j.id) < (?, ?)" : "(j.received_at, j.id) > (?, ?)");
+    values.push(filter.after.at, filter.after.id);
+  }
+  const direction = filter.closed ? "DESC" : "ASC";
+  const sql = `
+  SELECT STRAIGHT_JOIN j.id, c.name AS craft_name, c.tail_number, c.kind, c.frame_class, j.complaint, j.bay, j.bays_done,
+         j.came_back_from, j.waiting_for, DATE_FORMAT(j.promised_on, '%Y-%m-%d') AS promised_on, j.is_urgent, j.headline, j.detail, j.next_step, j.next_worth, j.technician_id, p.display_name,
+         j.received_at, j.closed_at
+    FROM job AS j
+    JOIN craft AS c ON c.id = j.craft_id
+    LEFT JOIN person AS p ON p.id = j.technician_id
+   WHERE ${where.join("\n     AND ")}
+   ORDER BY j.received_at ${direction}, j.id ${direction}
+   LIMIT ${PAGE_SIZE + 1}`;
+  const [rows] = await db.execute<TicketRow[]>(sql, values);
+  return rows.map(toTicket);
+}
+
+/** The conditions of a filter, apart from the page. */
+function conditionsOf(filter: BoardFilter): { where: string[]; values: (string | number | Date)[] } {
   const where = [filter.closed ? "j.is_open IS NULL" : "j.is_open = 1"];
   const values: (string | number | Date)[] = [];
   if (filter.bay) {
@@ -61,34 +85,23 @@ export async function listTickets(db: Db, filter: BoardFilter): Promise<Ticket[]
         OR EXISTS (SELECT 1 FROM fitted_part AS f WHERE f.craft_id = c.id AND f.serial LIKE ?))`);
     values.push(like, like, like, like, like, like);
   }
-  if (filter.after) {
-    where.push(filter.closed ? "(j.received_at, j.id) < (?, ?)" : "(j.received_at, j.id) > (?, ?)");
-    values.push(filter.after.at, filter.after.id);
-  }
-  const direction = filter.closed ? "DESC" : "ASC";
-  const sql = `
-  SELECT STRAIGHT_JOIN j.id, c.name AS craft_name, c.tail_number, c.kind, c.frame_class, j.complaint, j.bay, j.bays_done,
-         j.came_back_from, j.waiting_for, j.headline, j.detail, j.next_step, j.next_worth, j.technician_id, p.display_name,
-         j.received_at, j.closed_at
-    FROM job AS j
-    JOIN craft AS c ON c.id = j.craft_id
-    LEFT JOIN person AS p ON p.id = j.technician_id
-   WHERE ${where.join("\n     AND ")}
-   ORDER BY j.received_at ${direction}, j.id ${direction}
-   LIMIT ${PAGE_SIZE + 1}`;
-  const [rows] = await db.execute<TicketRow[]>(sql, values);
-  return rows.map(toTicket);
+  return { where, values };
 }
 
-const COUNT_BY_BAY = `
-  SELECT bay, COUNT(*) AS jobs
-    FROM job
-   WHERE is_open = 1
-   GROUP BY bay`;
-
-/** Open jobs in each bay. */
-export async function countOpenByBay(db: Db): Promise<Readonly<Record<string, number>>> {
-  const [rows] = await db.execute<RowDataPacket[]>(COUNT_BY_BAY);
+/** Open jobs in each bay, of those that the search and the technician leave. */
+export async function countOpenByBay(
+  db: Db,
+  filter: Pick<BoardFilter, "search" | "technicianId">,
+): Promise<Readonly<Record<string, number>>> {
+  const { where, values } = conditionsOf({ ...filter, bay: null, closed: false, after: null });
+  const craft = filter.search ? "JOIN craft AS c ON c.id = j.craft_id" : "";
+  const sql = `
+  SELECT j.bay, COUNT(*) AS jobs
+    FROM job AS j
+    ${craft}
+   WHERE ${where.join("\n     AND ")}
+   GROUP BY j.bay`;
+  const [rows] = await db.execute<RowDataPacket[]>(sql, values);
   return Object.fromEntries(rows.map(({ bay, jobs }) => [bay, Number(jobs)]));
 }
 
@@ -97,10 +110,13 @@ const FIND_NEXT = `
     FROM job AS j
     JOIN craft AS c ON c.id = j.craft_id
    WHERE j.is_open = 1 AND j.technician_id = ? AND j.waiting_for = ''
-   ORDER BY j.received_at, j.id
+   ORDER BY j.is_urgent DESC, j.promised_on IS NULL, j.promised_on, j.came_back_from IS NULL, j.received_at, j.id
    LIMIT 1`;
 
-/** The step a technician should take now: that of their oldest job that waits for nothing; null without one. */
+/**
+ * The step a technician should take now, of their jobs that wait for nothing: what is urgent first, then by the promised day,
+ * then what came back, then the oldest. Null without one.
+ */
 export async function findNextStep(
   db: Db,
   technicianId: number,
@@ -122,6 +138,8 @@ function toTicket(row: TicketRow): Ticket {
     baysDone: row.bays_done ? row.bays_done.split(",") : [],
     cameBackFrom: row.came_back_from,
     waitingFor: row.waiting_for,
+    promisedOn: row.promised_on,
+    isUrgent: row.is_urgent === 1,
     headline: row.headline,
     detail: row.detail,
     technicianName: row.display_name,

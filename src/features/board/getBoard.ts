@@ -21,7 +21,7 @@ export async function getBoard(context: VerbContext, filter: BoardFilter): Promi
   const { pool, person } = context;
   const [tickets, openByBay, nextStep, people] = await Promise.all([
     listTickets(pool, filter),
-    countOpenByBay(pool),
+    countOpenByBay(pool, filter),
     findNextStep(pool, person.id),
     listPeople(pool),
   ]);

@@ -1,11 +1,24 @@
 import { CRAFT_KINDS } from "@/core/craft/craftKinds";
-import { PART_KINDS } from "@/core/craft/partKinds";
+import { formatDate } from "@/shared/format";
+import { ChangeSheet } from "./ChangeSheet";
 import { type Craft } from "./craft";
+import { type CraftChange } from "./craftChangeRepository";
 import styles from "./Craft.module.css";
+import { CraftPositions } from "./CraftPositions";
 import { type Position } from "./positionsOf";
 
-/** A craft's sheet: what it is, and each position with its part and every part before. */
-export function CraftFile({ craft, positions }: { craft: Craft; positions: readonly Position[] }) {
+/** A craft's sheet: what it is, and on its drawing each position with its part and every part before. */
+export function CraftFile({
+  craft,
+  positions,
+  changes,
+  mayEdit,
+}: {
+  craft: Craft;
+  positions: readonly Position[];
+  changes: readonly CraftChange[];
+  mayEdit: boolean;
+}) {
   const facts: [string, string][] = [
     ["Kind", `${CRAFT_KINDS[craft.kind].name}, ${craft.frameClass}`],
     ["Tail number", craft.tailNumber],
@@ -17,7 +30,7 @@ export function CraftFile({ craft, positions }: { craft: Craft; positions: reado
   ];
   return (
     <div className={styles.file}>
-      <section className="panel">
+      <section className="panel stack">
         <h1>{craft.name}</h1>
         <div className="rows">
           {facts.map(([name, value]) => (
@@ -27,36 +40,22 @@ export function CraftFile({ craft, positions }: { craft: Craft; positions: reado
             </p>
           ))}
         </div>
-      </section>
-      <section className="panel">
-        <h2>Parts by position</h2>
-        <div className="rows">
-          {positions.map(({ position, kind, fitted, former }) => (
-            <div key={position}>
-              <p>
-                <strong>{position}</strong>{" "}
-                {PART_KINDS[kind] !== position && <span className="soft">{PART_KINDS[kind]}</span>}
-                <br />
-                {fitted ? (
-                  <>
-                    {fitted.name} <span className="number">{fitted.serial || "no serial"}</span>{" "}
-                    <span className="soft">
-                      {fitted.continuousA !== null && `${fitted.continuousA} A, `}since {fitted.since}
-                    </span>
-                  </>
-                ) : (
-                  <span className="soft">empty</span>
-                )}
+        {mayEdit && <ChangeSheet key={craft.version} craft={craft} positions={positions} />}
+        {changes.length > 0 && (
+          <details>
+            <summary>Changes of the sheet · {changes.length}</summary>
+            {changes.map(({ at, personName, changed }) => (
+              <p key={at.toISOString()} className={styles.former}>
+                {formatDate(at)}, {personName}:{" "}
+                {Object.entries(changed)
+                  .map(([field, { from, to }]) => `${field} from “${from || "nothing"}” to “${to}”`)
+                  .join("; ")}
               </p>
-              {former.map(({ partId, name, serial, span, reason }) => (
-                <p key={partId} className={styles.former}>
-                  before: {name} <span className="number">{serial || "no serial"}</span>, {span}: {reason}
-                </p>
-              ))}
-            </div>
-          ))}
-        </div>
+            ))}
+          </details>
+        )}
       </section>
+      <CraftPositions kind={craft.kind} motorCount={craft.motorCount} positions={positions} />
     </div>
   );
 }

@@ -21,7 +21,8 @@ const count = (what: string, max: number) =>
 export const PartInput = v.object({
   kind: v.picklist(PART_KIND_LIST, "Pick the kind of part."),
   position: text("the position", 40),
-  name: text("the part's name", 80),
+  /** Empty where nobody knows yet. */
+  name: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(80, "At most 80 characters.")), ""),
   serial: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(40, "At most 40 characters.")), ""),
   continuousA: v.nullish(
     v.pipe(

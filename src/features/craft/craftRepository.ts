@@ -35,6 +35,38 @@ export async function getCraft(db: Db, id: number): Promise<Craft> {
   return toCraft(rows[0]);
 }
 
+/** The craft with its row locked until the transaction ends. @throws {NotFoundError} */
+export async function lockCraft(db: Db, id: number): Promise<Craft> {
+  const [rows] = await db.execute<CraftRow[]>(`${GET} FOR UPDATE`, [id]);
+  if (!rows[0]) throw new NotFoundError(`Craft ${id}`);
+  return toCraft(rows[0]);
+}
+
+const UPDATE = `
+  UPDATE craft
+     SET name = ?, tail_number = ?, serial = ?, kind = ?, frame_class = ?, mass_g = ?, motor_count = ?, cell_count = ?, owner = ?,
+         version = version + 1
+   WHERE id = ?`;
+
+/** Writes a craft's sheet. Call with the craft locked. @throws {AppError} `invalid_input` when the tail number is taken. */
+export async function updateCraft(db: Db, id: number, craft: NewCraft): Promise<void> {
+  const { name, tailNumber, serial, kind, frameClass, massG, motorCount, cellCount, owner } = craft;
+  await orTailNumberTaken(tailNumber, () =>
+    db.execute(UPDATE, [name, tailNumber, serial, kind, frameClass, massG, motorCount, cellCount, owner, id]),
+  );
+}
+
+/** Runs a write; turns a tail number that is taken into a sentence. */
+async function orTailNumberTaken<T>(tailNumber: string, write: () => Promise<T>): Promise<T> {
+  try {
+    return await write();
+  } catch (error) {
+    if (typeof error === "object" && error !== null && "code" in error && error.code === "ER_DUP_ENTRY")
+      throw new AppError("invalid_input", `Tail number ${tailNumber} belongs to another craft.`, { cause: error });
+    throw error;
+  }
+}
+
 const LIST = `
   SELECT ${COLUMNS}
     FROM craft
@@ -56,26 +88,9 @@ const INSERT = `
 /** Adds a craft. @returns its id. @throws {AppError} `invalid_input` when the tail number is taken. */
 export async function insertCraft(db: Db, craft: NewCraft, now: Date): Promise<number> {
   const { name, tailNumber, serial, kind, frameClass, massG, motorCount, cellCount, owner } = craft;
-  try {
-    const [result] = await db.execute<ResultSetHeader>(INSERT, [
-      name,
-      tailNumber,
-      serial,
-      kind,
-      frameClass,
-      massG,
-      motorCount,
-      cellCount,
-      owner,
-      now,
-    ]);
-    return result.insertId;
-  } catch (error) {
-    if (typeof error === "object" && error !== null && "code" in error && error.code === "ER_DUP_ENTRY") {
-      throw new AppError("invalid_input", `Tail number ${tailNumber} belongs to another craft.`, { cause: error });
-    }
-    throw error;
-  }
+  const values = [name, tailNumber, serial, kind, frameClass, massG, motorCount, cellCount, owner, now];
+  const [result] = await orTailNumberTaken(tailNumber, () => db.execute<ResultSetHeader>(INSERT, values));
+  return result.insertId;
 }
 
 const SET_BASELINE = `

@@ -96,6 +96,17 @@ async function insertPartAs(db: Db, craftId: number, id: number, part: NewFitted
   await db.execute(INSERT, [craftId, id, kind, position, name, serial, continuousA, fitted.at, fitted.jobId]);
 }
 
+const CORRECT = `
+  UPDATE fitted_part
+     SET kind = ?, position = ?, name = ?, serial = ?, continuous_a = ?
+   WHERE craft_id = ? AND id = ? AND removed_at IS NULL`;
+
+/** Corrects what is noted of a part that is fitted. */
+export async function correctFittedPart(db: Db, craftId: number, id: number, part: NewFittedPart): Promise<void> {
+  const { kind, position, name, serial, continuousA } = part;
+  await db.execute(CORRECT, [kind, position, name, serial, continuousA, craftId, id]);
+}
+
 const REMOVE = `
   UPDATE fitted_part
      SET removed_at = ?, removed_job_id = ?, removed_reason = ?

@@ -1,6 +1,8 @@
 import "server-only";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
+import { hasRole } from "@/server/person";
 import { type Craft } from "./craft";
+import { type CraftChange, listCraftChanges } from "./craftChangeRepository";
 import { getCraft, listCraft } from "./craftRepository";
 import { listFittedParts } from "./fittedPartRepository";
 import { type Position, positionsOf } from "./positionsOf";
@@ -9,10 +11,14 @@ import { type Position, positionsOf } from "./positionsOf";
 export async function getCraftFile(
   context: VerbContext,
   craftId: number,
-): Promise<{ craft: Craft; positions: Position[] }> {
+): Promise<{ craft: Craft; positions: Position[]; changes: CraftChange[]; mayEdit: boolean }> {
   requireRole(context, "viewer");
   const craft = await getCraft(context.pool, craftId);
-  return { craft, positions: positionsOf(await listFittedParts(context.pool, craftId)) };
+  const [parts, changes] = await Promise.all([
+    listFittedParts(context.pool, craftId),
+    listCraftChanges(context.pool, craftId),
+  ]);
+  return { craft, positions: positionsOf(parts), changes, mayEdit: hasRole(context.person, "technician") };
 }
 
 /** Every craft the shop knows. @throws {AppError} `forbidden` */

@@ -3,6 +3,7 @@
 import { Button, Form, Input } from "antd";
 import Link from "next/link";
 import { type ReportSection } from "@/features/job/bays/bayManifest";
+import { PlaceMap } from "@/features/craft/drawing/PlaceMap";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { ClosedCaseNote, type ClosedCaseProps } from "./ClosedCaseNote";
@@ -14,6 +15,8 @@ import { type Report } from "./report";
 export interface HandbackBayProps {
   target: { jobId: number; version: number };
   report: Report;
+  /** Where the causes were. */
+  places: readonly string[];
   owner: string;
   craftId: number;
   isClosed: boolean;
@@ -31,6 +34,7 @@ export function HandbackBay(props: HandbackBayProps) {
   const {
     target,
     report,
+    places,
     owner,
     craftId,
     isClosed,
@@ -47,6 +51,9 @@ export function HandbackBay(props: HandbackBayProps) {
     <div className={styles.bay}>
       <section className="panel stack" aria-label="Report">
         <h2>The report</h2>
+        <div className={styles.map}>
+          <PlaceMap places={[]} marked={places} label={`Where it was: ${places.join("; ")}`} />
+        </div>
         {report.sections.map((section) => (
           <Section key={section.title} section={section} />
         ))}

@@ -12,6 +12,7 @@ const show = (more: Partial<HandbackBayProps> = {}) =>
   render(
     <HandbackBay
       target={{ jobId: 12, version: 9 }}
+      places={[]}
       report={{
         number: "0012",
         craft: "Whin, quad",

@@ -1,6 +1,7 @@
 "use client";
 
 import { useHotkeys } from "react-hotkeys-hook";
+import { PlaceMap } from "@/features/craft/drawing/PlaceMap";
 import styles from "./Isolate.module.css";
 
 /** Keys of the places, home row first. */
@@ -34,6 +35,9 @@ export function AskWhere({ places, isBusy, onPlace, onLeave }: Props) {
           another answer
         </button>
       </p>
+      <div className={styles.map}>
+        <PlaceMap places={places} onChoose={onPlace} label="" />
+      </div>
       <div className={styles.answers}>
         {keyed.map(({ place, key }) => (
           <button key={place} className={styles.answer} disabled={isBusy} onClick={() => onPlace(place)}>

@@ -1,5 +1,6 @@
 "use client";
 
+import { type ReactNode } from "react";
 import { weightWords } from "./evidenceWords";
 import styles from "./Isolate.module.css";
 import { type FindingView, type IsolateView } from "./isolateView";
@@ -13,13 +14,15 @@ export interface FindingDeeds {
 
 interface Props extends FindingDeeds {
   view: IsolateView;
+  /** Where on the craft they are. */
+  map?: ReactNode;
   mayEdit: boolean;
   isBusy: boolean;
   onAdd: () => void;
 }
 
 /** What is known, each finding with what it said for and against and what it did to the suspects. */
-export function FindingList({ view, mayEdit, isBusy, onAdd, ...deeds }: Props) {
+export function FindingList({ view, map, mayEdit, isBusy, onAdd, ...deeds }: Props) {
   const counted = view.findings.filter(({ state }) => state === "counted");
   return (
     <section className="panel" aria-label="What we know">
@@ -27,6 +30,7 @@ export function FindingList({ view, mayEdit, isBusy, onAdd, ...deeds }: Props) {
         What we know · {counted.length} {counted.length === 1 ? "finding" : "findings"}
       </h2>
       <p>{view.trail}</p>
+      {map}
       {view.contradictions.length > 0 && (
         <div className={styles.second} role="status">
           <strong>These cannot both be so.</strong> The later one counts; take one back or mark it doubtful.

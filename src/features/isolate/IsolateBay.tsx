@@ -5,6 +5,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { type CraftKind } from "@/core/craft/craftKinds";
+import { PlaceMap } from "@/features/craft/drawing/PlaceMap";
 import { uploadPhotos } from "@/features/job/uploadPhotos";
 import { type ComplaintChoice } from "@/features/faultLibrary/complaintsOf";
 import { FailureNotice } from "@/shared/FailureNotice";
@@ -90,6 +91,7 @@ export function IsolateBay(props: IsolateBayProps) {
       )}
       <div className={styles.bay}>
         <FindingList
+          map={<PlaceMap places={[]} marked={view.places} label={`Where it was found: ${view.places.join("; ")}`} />}
           view={view}
           mayEdit={mayEdit}
           isBusy={isBusy}

@@ -89,6 +89,8 @@ export interface IsolateView {
   /** Checks that would help and cannot be done here. */
   missing: string[];
   trail: string;
+  /** Where the counted findings are. */
+  places: string[];
   bestSet: string[];
   /** Their names. */
   bestNames: string[];
@@ -132,6 +134,11 @@ export function isolateView(
     missing: diagnosis.missing
       .slice(0, MISSING_SHOWN)
       .map(({ check, missing }) => `${check.title} (${missing.map(missingText).join(", ")})`),
+    places: [
+      ...new Set(
+        findings.flatMap(({ state, finding }) => (state === "counted" && finding.place ? [finding.place] : [])),
+      ),
+    ],
     trail: trailText(library, diagnosis, findings),
     bestSet: diagnosis.bestSet.faults.map(({ id }) => id),
     bestNames: diagnosis.bestSet.faults.map(({ name }) => name),

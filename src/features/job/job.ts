@@ -18,6 +18,10 @@ export interface Job {
   baysDone: string[];
   cameBackFrom: string | null;
   waitingFor: string;
+  /** The day the customer was promised it, as 2026-11-30; null when none was. */
+  promisedOn: string | null;
+  /** Goes before others. */
+  isUrgent: boolean;
   /** What the ticket says: the state of things, and what was done. */
   headline: string;
   detail: string;

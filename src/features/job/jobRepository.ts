@@ -20,6 +20,8 @@ interface JobRow extends RowDataPacket {
   bays_done: string;
   came_back_from: string | null;
   waiting_for: string;
+  promised_on: string | null;
+  is_urgent: number;
   headline: string;
   detail: string;
   next_step: string;
@@ -31,7 +33,7 @@ interface JobRow extends RowDataPacket {
 }
 
 const COLUMNS = `j.id, j.craft_id, j.technician_id, p.display_name, j.complaint, j.phase, j.history, j.last_change,
-         j.failure_count, j.failure_time_s, j.bay, j.bays_done, j.came_back_from, j.waiting_for, j.headline, j.detail, j.next_step, j.next_worth,
+         j.failure_count, j.failure_time_s, j.bay, j.bays_done, j.came_back_from, j.waiting_for, DATE_FORMAT(j.promised_on, '%Y-%m-%d') AS promised_on, j.is_urgent, j.headline, j.detail, j.next_step, j.next_worth,
          j.received_at, j.closed_at, j.version, j.event_count`;
 
 const GET = `
@@ -80,6 +82,8 @@ export type JobPatch = Partial<
     | "baysDone"
     | "cameBackFrom"
     | "waitingFor"
+    | "promisedOn"
+    | "isUrgent"
     | "closedAt"
   >
 >;
@@ -87,7 +91,7 @@ export type JobPatch = Partial<
 const UPDATE = `
   UPDATE job
      SET technician_id = ?, complaint = ?, last_change = ?, failure_count = ?, failure_time_s = ?, bay = ?, bays_done = ?,
-         came_back_from = ?, waiting_for = ?, closed_at = ?, is_open = ?, event_count = ?,
+         came_back_from = ?, waiting_for = ?, promised_on = ?, is_urgent = ?, closed_at = ?, is_open = ?, event_count = ?,
          version = version + 1
    WHERE id = ?`;
 
@@ -104,6 +108,8 @@ export async function updateJob(db: Db, job: Job, patch: JobPatch, eventCount: n
     next.baysDone.join(","),
     next.cameBackFrom,
     next.waitingFor,
+    next.promisedOn,
+    next.isUrgent ? 1 : 0,
     next.closedAt,
     next.closedAt ? null : 1,
     eventCount,
@@ -154,8 +160,8 @@ export type NewJob = Omit<Job, "id" | "version" | "technicianName" | "closedAt" 
 
 const INSERT = `
   INSERT INTO job (craft_id, technician_id, complaint, phase, history, last_change, failure_count, failure_time_s, bay,
-                   bays_done, came_back_from, waiting_for, received_at, event_count, request_key)
-  VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`;
+                   bays_done, came_back_from, waiting_for, promised_on, is_urgent, received_at, event_count, request_key)
+  VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`;
 
 /** Adds a job. @returns its id. */
 export async function insertJob(db: Db, job: NewJob): Promise<number> {
@@ -172,6 +178,8 @@ export async function insertJob(db: Db, job: NewJob): Promise<number> {
     job.baysDone.join(","),
     job.cameBackFrom,
     job.waitingFor,
+    job.promisedOn,
+    job.isUrgent ? 1 : 0,
     job.receivedAt,
     job.eventCount,
     job.requestKey,
@@ -201,6 +209,8 @@ function toJob(row: JobRow): Job {
     baysDone: row.bays_done ? row.bays_done.split(",") : [],
     cameBackFrom: row.came_back_from,
     waitingFor: row.waiting_for,
+    promisedOn: row.promised_on,
+    isUrgent: row.is_urgent === 1,
     headline: row.headline,
     detail: row.detail,
     nextStep: row.next_step,
@@ -209,4 +219,15 @@ function toJob(row: JobRow): Job {
     closedAt: row.closed_at,
     version: row.version,
   };
+}
+
+const LIST_OPEN_OF_ALL = `
+  SELECT craft_id, id
+    FROM job
+   WHERE is_open = 1`;
+
+/** The open job of each craft that has one: craft's id → job's id. */
+export async function listOpenJobsOfCraft(db: Db): Promise<Map<number, number>> {
+  const [rows] = await db.execute<RowDataPacket[]>(LIST_OPEN_OF_ALL);
+  return new Map(rows.map(({ craft_id, id }) => [Number(craft_id), Number(id)]));
 }

@@ -1,8 +1,9 @@
 "use client";
 
-import { Button, Form, Input, Select } from "antd";
+import { Button, Checkbox, Form, Input, Select } from "antd";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
+import { DayField } from "@/shared/DayField";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { changeDetailsAction } from "./changeDetails.action";
@@ -18,6 +19,8 @@ export interface ReceiveBayProps {
     complaint: string;
     lastChange: string;
     waitingFor: string;
+    promisedOn: string | null;
+    isUrgent: boolean;
     technicianId: number | null;
   };
   facts: readonly (readonly [string, string])[];
@@ -26,7 +29,7 @@ export interface ReceiveBayProps {
   mayEdit: boolean;
 }
 
-const EDITABLE = ["complaint", "lastChange", "waitingFor", "technicianId"] as const;
+const EDITABLE = ["complaint", "lastChange", "waitingFor", "technicianId", "promisedOn", "isUrgent"] as const;
 type EditableDetails = Pick<ReceiveBayProps["job"], (typeof EDITABLE)[number]>;
 
 /** A job's intake: facts, details that can be corrected, photos. */
@@ -74,6 +77,14 @@ export function ReceiveBay({ job, facts, people, photos, mayEdit }: ReceiveBayPr
             </Form.Item>
             <Form.Item label="Technician" name="technicianId">
               <Select allowClear options={people.map(({ id, displayName }) => ({ value: id, label: displayName }))} />
+            </Form.Item>
+          </div>
+          <div className={styles.pair}>
+            <Form.Item label="Promised for" name="promisedOn">
+              <DayField />
+            </Form.Item>
+            <Form.Item name="isUrgent" valuePropName="checked" label="Priority">
+              <Checkbox>Goes before others</Checkbox>
             </Form.Item>
           </div>
           <div className="stack">

@@ -1,6 +1,8 @@
 "use client";
 
+import { DayField } from "@/shared/DayField";
 import { Button, Checkbox, Form, Input, InputNumber, Select } from "antd";
+import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { HISTORIES, PHASES } from "@/core/diagnosis/library/library.types";
@@ -108,6 +110,12 @@ export function ReceiveForm({ craft, people, personId, complaints }: ReceiveForm
               />
             </Form.Item>
           )}
+          {known?.openJob && (
+            <p role="alert" className="bad">
+              {known.label.split(" · ")[0]} is here already:{" "}
+              <Link href={`/jobs/${known.openJob}`}>job {known.openJob}</Link> is open.
+            </p>
+          )}
           {craft.length > 0 && (
             <Button type="link" onClick={() => setNew(!isNew)} className={styles.other}>
               {isNew ? "It has been here before" : "It is new here: add it"}
@@ -133,7 +141,13 @@ export function ReceiveForm({ craft, people, personId, complaints }: ReceiveForm
             {problem}
           </p>
         ))}
-        <Button type="primary" htmlType="submit" size="large" loading={isBusy} disabled={!isSafe}>
+        <Button
+          type="primary"
+          htmlType="submit"
+          size="large"
+          loading={isBusy}
+          disabled={!isSafe || Boolean(known?.openJob)}
+        >
           Take it in and isolate the fault
         </Button>
       </fieldset>
@@ -236,6 +250,12 @@ function TakenBySection({
             options={people.map(({ id, displayName }) => ({ value: id, label: displayName }))}
             disabled={!isSafe}
           />
+        </Form.Item>
+        <Form.Item label="Promised for" name="promisedOn">
+          <DayField disabled={!isSafe} />
+        </Form.Item>
+        <Form.Item label="Priority" name="isUrgent" valuePropName="checked">
+          <Checkbox>Goes before others</Checkbox>
         </Form.Item>
       </div>
     </section>

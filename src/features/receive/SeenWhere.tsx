@@ -4,12 +4,15 @@ import { Form } from "antd";
 import { CRAFT_KINDS, type CraftKind } from "@/core/craft/craftKinds";
 import { type PlacedPart, placesByWhere } from "@/core/craft/spots";
 import { type ComplaintChoice } from "@/features/faultLibrary/complaintsOf";
+import { CraftShapeProvider } from "@/features/craft/drawing/CraftShape";
 import { PlacePicker } from "@/features/faultLibrary/PlacePicker";
 
 /** A craft that has been here before, as far as the intake speaks of it. */
 export interface KnownCraft {
   id: number;
   label: string;
+  /** Number of the job that it is here for already; null for none. */
+  openJob: string | null;
   kind: CraftKind;
   motorCount: number;
   cellCount: number;
@@ -41,19 +44,21 @@ export function SeenWhere({ kind, craft, complaints, isSafe }: Props) {
   const places = placesByWhere(shape, parts);
   const asked = complaints.filter(({ id, where }) => seen.includes(id) && where && places[where].length > 1);
   return (
-    <div className="stack" style={{ marginBottom: asked.length > 0 ? 16 : 0 }}>
-      {asked.map(({ id, whenTrue, where }) => (
-        <div key={id}>
-          <strong>{whenTrue}</strong>
-          <PlacePicker
-            label={`Where: ${whenTrue}`}
-            places={places[where!]}
-            value={given[id] ?? ""}
-            onChange={(place) => form.setFieldValue("places", { ...given, [id]: place })}
-            isDisabled={!isSafe}
-          />
-        </div>
-      ))}
-    </div>
+    <CraftShapeProvider kind={shape.kind} motorCount={shape.motorCount}>
+      <div className="stack" style={{ marginBottom: asked.length > 0 ? 16 : 0 }}>
+        {asked.map(({ id, whenTrue, where }) => (
+          <div key={id}>
+            <strong>{whenTrue}</strong>
+            <PlacePicker
+              label={`Where: ${whenTrue}`}
+              places={places[where!]}
+              value={given[id] ?? ""}
+              onChange={(place) => form.setFieldValue("places", { ...given, [id]: place })}
+              isDisabled={!isSafe}
+            />
+          </div>
+        ))}
+      </div>
+    </CraftShapeProvider>
   );
 }

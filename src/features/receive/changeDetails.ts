@@ -21,6 +21,8 @@ export async function changeDetails(context: VerbContext, input: ChangeDetailsIn
       ["complaint", job.complaint, input.complaint],
       ["last change", job.lastChange, input.lastChange],
       ["waiting for", job.waitingFor, input.waitingFor],
+      ["promised for", job.promisedOn ?? "", input.promisedOn ?? ""],
+      ["priority", job.isUrgent ? "urgent" : "usual", input.isUrgent ? "urgent" : "usual"],
       ["technician", job.technicianName ?? "", technician?.displayName ?? ""],
     ];
     const changed = Object.fromEntries(
@@ -33,6 +35,8 @@ export async function changeDetails(context: VerbContext, input: ChangeDetailsIn
         lastChange: input.lastChange,
         waitingFor: input.waitingFor,
         technicianId: input.technicianId,
+        promisedOn: input.promisedOn,
+        isUrgent: input.isUrgent,
       },
       result: null,
     };

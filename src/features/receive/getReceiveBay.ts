@@ -25,7 +25,17 @@ export async function getReceiveBay(context: VerbContext, jobId: number): Promis
     facts.push(["Comes and goes", `${failureCount} failures in ${formatClock(failureTimeS)}`]);
   }
   return {
-    job: { id, number: jobNumber(id), version, complaint, lastChange, waitingFor, technicianId },
+    job: {
+      id,
+      number: jobNumber(id),
+      version,
+      complaint,
+      lastChange,
+      waitingFor,
+      technicianId,
+      promisedOn: job.promisedOn,
+      isUrgent: job.isUrgent,
+    },
     facts,
     people: people.filter((person) => hasRole(person, "technician")),
     photos,

@@ -1,7 +1,7 @@
 import * as v from "valibot";
 import { HISTORIES, PHASES } from "@/core/diagnosis/library/library.types";
 import { CraftInput } from "@/features/craft/addCraft.schema";
-import { PlaceText, requiredText } from "@/features/job/jobTarget.schema";
+import { PlaceText, PromisedOn, requiredText } from "@/features/job/jobTarget.schema";
 
 /** The intake form. The make-safe steps must be ticked: nothing else is taken before. */
 export const ReceiveCraftInput = v.pipe(
@@ -41,6 +41,8 @@ export const ReceiveCraftInput = v.pipe(
       null,
     ),
     technicianId: v.nullish(v.pipe(v.number(), v.integer()), null),
+    promisedOn: PromisedOn,
+    isUrgent: v.optional(v.boolean(), false),
   }),
   v.forward(
     v.partialCheck(

@@ -36,7 +36,7 @@ export async function receiveCraft(context: VerbContext, input: ReceiveCraftInpu
       const open = (await listJobsOfCraft(db, craftId)).find(({ closedAt }) => closedAt === null);
       if (open) throw new AppError("invalid_input", `${name} is here already: job ${jobNumber(open.id)} is open.`);
       const events = intakeEvents(input);
-      const { phase, history, complaint, lastChange, technicianId } = input;
+      const { phase, history, complaint, lastChange, technicianId, promisedOn, isUrgent } = input;
       const jobId = await insertJob(db, {
         craftId,
         technicianId: technicianId ?? person.id,
@@ -50,6 +50,8 @@ export async function receiveCraft(context: VerbContext, input: ReceiveCraftInpu
         baysDone: ["receive"],
         cameBackFrom: null,
         waitingFor: "",
+        promisedOn,
+        isUrgent,
         receivedAt: now,
         requestKey: input.requestKey,
         eventCount: events.length,

@@ -4,6 +4,7 @@ import { Button } from "antd";
 import Link from "next/link";
 import { useState } from "react";
 import { type Position } from "@/features/craft/positionsOf";
+import { PlaceMap } from "@/features/craft/drawing/PlaceMap";
 import { NextBay } from "@/features/job/bays/NextBay";
 import { ChangeSettingForm } from "./ChangeSettingForm";
 import styles from "./Refit.module.css";
@@ -52,6 +53,13 @@ export function RefitBay({ target, causes, positions, proofs, mayEdit, isHere }:
       </div>
       <section className="panel" aria-label="Parts">
         <h2>Parts on this craft</h2>
+        <div className={styles.map}>
+          <PlaceMap
+            places={positions.map(({ place }) => place)}
+            marked={positions.filter(({ isSuspect }) => isSuspect).map(({ place }) => place)}
+            label={suspectLabel(positions)}
+          />
+        </div>
         <div className="rows">
           {positions.map((position) => (
             <PartRow
@@ -99,6 +107,11 @@ export function RefitBay({ target, causes, positions, proofs, mayEdit, isHere }:
       </div>
     </div>
   );
+}
+
+function suspectLabel(positions: RefitBayProps["positions"]): string {
+  const suspects = positions.filter(({ isSuspect }) => isSuspect).map(({ place }) => place);
+  return suspects.length > 0 ? `Suspected: ${suspects.join("; ")}` : "No position is suspected";
 }
 
 /** What is done before a part comes out. */

@@ -25,6 +25,8 @@ const ticket: Ticket = {
   baysDone: ["soak"],
   cameBackFrom: null,
   waitingFor: "",
+  promisedOn: null,
+  isUrgent: false,
   headline: "Half dry",
   detail: "two hours left",
   technicianName: "Ines Vaar",

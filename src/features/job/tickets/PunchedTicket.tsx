@@ -1,9 +1,9 @@
 import Link from "next/link";
 import { CRAFT_KINDS } from "@/core/craft/craftKinds";
-import { formatAge } from "@/shared/format";
+import { formatAge, formatDay, formatDayShort } from "@/shared/format";
 import { bayName, bayPath } from "../bays/bayRegistry";
 import { jobNumber } from "../job";
-import { holeState, type Ticket } from "./ticket";
+import { holeState, type PromiseState, promiseState, type Ticket } from "./ticket";
 import styles from "./PunchedTicket.module.css";
 
 const HOLE_WORDS = {
@@ -25,14 +25,25 @@ export function PunchedTicket({ ticket, now, isOpen = false }: { ticket: Ticket;
   const number = jobNumber(ticket.jobId);
   const href = `/jobs/${number}`;
   const state = ticket.waitingFor ? "waiting" : ticket.cameBackFrom ? "back" : "moving";
+  const promise = promiseState(ticket, formatDay(now));
   const stub = (
     <>
       <b>{number}</b>
-      {formatAge(ticket.receivedAt, ticket.closedAt ?? now)}
+      {ticket.isUrgent && !ticket.closedAt && <em>urgent</em>}
+      {promise === "none" ? (
+        formatAge(ticket.receivedAt, ticket.closedAt ?? now)
+      ) : (
+        <Promised ticket={ticket} state={promise} />
+      )}
     </>
   );
   return (
-    <article className={styles.ticket} data-state={state} aria-label={`Job ${number}, ${ticket.craftName}`}>
+    <article
+      className={styles.ticket}
+      data-state={state}
+      data-promise={promise}
+      aria-label={`Job ${number}, ${ticket.craftName}`}
+    >
       {isOpen ? (
         <Link prefetch={false} href={`${href}/label`} className={styles.stub} title="Print the label">
           {stub}
@@ -76,6 +87,11 @@ export function PunchedTicket({ ticket, now, isOpen = false }: { ticket: Ticket;
       </div>
     </article>
   );
+}
+
+function Promised({ ticket: { promisedOn }, state }: { ticket: Ticket; state: PromiseState }) {
+  if (state === "overdue") return <strong>overdue: {formatDayShort(promisedOn!)}</strong>;
+  return state === "today" ? <strong>today</strong> : <>for {formatDayShort(promisedOn!)}</>;
 }
 
 /** The holes in words, for those who cannot see them. */

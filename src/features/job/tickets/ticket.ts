@@ -14,6 +14,8 @@ export interface Ticket {
   baysDone: string[];
   cameBackFrom: string | null;
   waitingFor: string;
+  promisedOn: string | null;
+  isUrgent: boolean;
   headline: string;
   detail: string;
   technicianName: string | null;
@@ -23,6 +25,7 @@ export interface Ticket {
 
 /** The ticket of one job. */
 export function ticketOf(job: Job, craft: Craft): Ticket {
+  const { promisedOn, isUrgent } = job;
   const { bay, baysDone, cameBackFrom, complaint, waitingFor, headline, detail, technicianName, receivedAt, closedAt } =
     job;
   return {
@@ -36,6 +39,8 @@ export function ticketOf(job: Job, craft: Craft): Ticket {
     baysDone,
     cameBackFrom,
     waitingFor,
+    promisedOn,
+    isUrgent,
     headline,
     detail,
     technicianName,
@@ -59,4 +64,20 @@ export function holeState(
   if (ticket.cameBackFrom === bay) return "came back";
   if (isDone) return "done";
   return path.indexOf(bay) < path.indexOf(ticket.bay) ? "skipped" : "left to do";
+}
+
+/** How a promised day stands. */
+export type PromiseState = "none" | "ahead" | "today" | "overdue";
+
+/**
+ * How an open job stands to the day it was promised for.
+ *
+ * @param today - As 2026-11-30, on the shop's clock.
+ */
+export function promiseState(
+  { promisedOn, closedAt }: Pick<Ticket, "promisedOn" | "closedAt">,
+  today: string,
+): PromiseState {
+  if (promisedOn === null || closedAt) return "none";
+  return promisedOn < today ? "overdue" : promisedOn === today ? "today" : "ahead";
 }

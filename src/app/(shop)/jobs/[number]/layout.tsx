@@ -4,6 +4,7 @@ import { jobIdOf, orNotFound } from "@/app/jobNumberParam";
 import { BayPathProvider } from "@/features/job/bays/BayPath";
 import { bayPath } from "@/features/job/bays/bayRegistry";
 import { BayKeys } from "@/features/job/bays/BayKeys";
+import { CraftShapeProvider } from "@/features/craft/drawing/CraftShape";
 import { getJobPage } from "@/features/job/getJobPage";
 import { jobNumber } from "@/features/job/job";
 import { JobHistory } from "@/features/job/events/JobHistory";
@@ -31,7 +32,9 @@ export default async function JobLayout({ params, children }: Props) {
       <PunchedTicket ticket={ticketOf(job, craft)} now={context.now} isOpen />
       <BayPathProvider path={bayPath()}>
         <BayKeys number={jobNumber(job.id)} />
-        <ControlsProvider>{children}</ControlsProvider>
+        <CraftShapeProvider kind={craft.kind} motorCount={craft.motorCount}>
+          <ControlsProvider>{children}</ControlsProvider>
+        </CraftShapeProvider>
       </BayPathProvider>
       <JobHistory events={events} library={library} />
     </div>
