@@ -2,15 +2,20 @@
 
 import { useRouter } from "next/navigation";
 import { useCallback, useMemo, useState } from "react";
-import { profileDurationS } from "@/core/bench/run/profile";
-import { RUN_PLANS, type RunKind } from "@/core/bench/run/runKinds";
-import { guardable, type RunLimits } from "@/core/bench/run/runLimits";
+import { profileDurationS, type ProfileStep } from "@/core/bench/run/profile";
+import { RUN_KINDS, RUN_PLANS, type RunKind } from "@/core/bench/run/runKinds";
+import { guardable } from "@/core/bench/run/runLimits";
+import { type SettlingMeasurement } from "@/core/bench/measure/settles";
 import { type EscMatrix } from "@/core/bench/escSettings";
+import { type MeasurementPast } from "@/core/bench/measure/measureColumns";
 import { type RatedPart } from "@/core/bench/weakestInLine";
 import { type PackChoice } from "@/features/packs/listPackChoices";
 import { type SeriesPoints } from "@/core/series/pointsOf";
 import { QueryProvider } from "@/shared/QueryProvider";
+import { type BeforePower } from "./beforePower";
+import { BeforePowerPanel } from "./BeforePowerPanel";
 import styles from "./Bench.module.css";
+import { NeedsNote } from "./NeedsNote";
 import { type RunOptions } from "./runs/benchRun";
 import { EscSettingsPanel } from "./escSettings/EscSettingsPanel";
 import { EstimateTable } from "./verdict/EstimateTable";
@@ -19,9 +24,10 @@ import { KindChoice } from "./tables/KindChoice";
 import { MeasurePanel } from "./tables/MeasurePanel";
 import { RigPanel, type RunOrder } from "./rig/RigPanel";
 import { SeriesChart } from "@/shared/charts/SeriesChart";
+import { type SeriesChartData } from "@/shared/charts/seriesChartOption";
 import { RunList, type RunLine } from "./runs/RunList";
 import { RunReadout } from "./rig/RunReadout";
-import { RunSetup } from "./rig/RunSetup";
+import { RunBasics, RunSetup } from "./rig/RunSetup";
 import { RunTools } from "./runs/RunTools";
 import { RUN_OPTION_FIELDS } from "./tables/optionFields";
 import { useReplay } from "./runs/useReplay";
@@ -36,13 +42,20 @@ import { VerdictPanel } from "./verdict/VerdictPanel";
 export interface BenchBayProps {
   target: { jobId: number; version: number };
   craft: { motorCount: number; cellCount: number };
-  limits: RunLimits;
   /** What the craft and the job already say of a run's options. */
   options: RunOptions;
   lineParts: readonly RatedPart[];
+  /** What typed readings are held against. */
+  past: Pick<MeasurementPast, "powerSteps" | "parts">;
   escSettings: { matrix: EscMatrix; version: number } | null;
   packs: readonly PackChoice[];
   places: Places;
+  /** Measurements that would move the suspects, the most telling first. */
+  needs: readonly { of: SettlingMeasurement; bits: number; about: string }[];
+  /** Where the trouble is, where that is known. */
+  place: string | null;
+  motorInHand: number | null;
+  before: BeforePower;
   hasBaseline: boolean;
   runs: readonly RunLine[];
   /** Names of instruments whose calibration has run out. */
@@ -66,17 +79,22 @@ export function BenchBay(props: BenchBayProps) {
             saved={props.escSettings}
           />
         )}
-        {props.mayEdit && <MeasurePanel target={props.target} options={props.options} />}
+        {props.mayEdit && <MeasurePanel target={props.target} options={props.options} past={props.past} />}
       </div>
     </QueryProvider>
   );
+}
+
+function isRunKind(of: SettlingMeasurement): boolean {
+  return (RUN_KINDS as readonly string[]).includes(of);
 }
 
 const NO_POINTS = {};
 
 function Bench(props: BenchBayProps) {
   const { target, runs, mayEdit } = props;
-  const [kind, setKind] = useState<RunKind>(runs[0]?.kind ?? "power-draw");
+  const wanted = props.needs.find(({ of }) => isRunKind(of))?.of as RunKind | undefined;
+  const [kind, setKind] = useState<RunKind>(runs[0]?.kind ?? wanted ?? "power-draw");
   const choice = useRunChoice(runs[0]?.id ?? null);
   const { show } = choice;
   const router = useRouter();
@@ -98,12 +116,16 @@ function Bench(props: BenchBayProps) {
   const assessed = isLive || !isChosenKind ? null : shown.assessed;
   const replay = useReplay(assessed?.points ?? NO_POINTS, assessed?.lengthS ?? 0);
   const main = isLive ? live.points : replay.points;
+  const mustWait = props.before.missing.length > 0 || props.before.isShort;
+  const kindPowers = order.profile.some(({ throttle }) => throttle > 0);
   const plan = RUN_PLANS[kind];
   const data = useChartData(main, { assessed, behind, order, plan });
   return (
     <div className="stack">
+      <NeedsNote needs={props.needs} place={props.place} isHere={props.isHere} hasRuns={runs.length > 0} />
       <KindChoice
         kind={kind}
+        needs={props.needs}
         isDisabled={isLive}
         onChoose={(next) => {
           setKind(next);
@@ -112,8 +134,11 @@ function Bench(props: BenchBayProps) {
       />
       <div className={styles.bay}>
         <div className="stack">
-          {mayEdit ? (
+          {mayEdit && mustWait && kindPowers ? (
+            <BeforePowerPanel target={target} before={props.before} />
+          ) : mayEdit ? (
             <RigPanel
+              basics={<RunBasics {...setup} />}
               plan={plan}
               order={order}
               live={live}
@@ -212,8 +237,23 @@ function useChartData(
       limits: assessed?.run.limits ?? order.limits,
       durationS: assessed ? assessed.lengthS + 0.5 : profileDurationS(order.profile) + 0.5,
       draws: plan.draws,
-      notes: assessed?.notes ?? [],
+      notes: [...motorMarks(assessed?.run.profile ?? order.profile), ...(assessed?.notes ?? [])],
     }),
     [main, assessed, behind, order, plan],
   );
+}
+
+/** Where each motor's turn begins, where they run one after another; the marks name the traces. */
+function motorMarks(profile: readonly ProfileStep[]): SeriesChartData["notes"][number][] {
+  let atS = 0;
+  let last: number | null = null;
+  const marks: SeriesChartData["notes"][number][] = [];
+  for (const { output, holdS } of profile) {
+    if (output != null && output !== last) {
+      marks.push({ atS, note: `motor ${output}`, mark: `motor ${output}` });
+      last = output;
+    }
+    atS += holdS;
+  }
+  return marks;
 }

@@ -3,8 +3,8 @@ import { type Craft, type FittedPart } from "@/features/craft/craft";
 import { positionsOf } from "@/features/craft/positionsOf";
 import { DEMO_DRIVES } from "@/sim/demoDrives";
 import { CRAFT_KIND_LIST } from "@/core/craft/craftKinds";
-import { POWER_DRAW_PROFILE } from "@/core/bench/run/profiles";
 import { ArmRunInput } from "./bench.schema";
+import { POWER_DRAW_PROFILE } from "@/core/bench/run/profiles";
 import { linePartsOf, suggestedLimits } from "./rig/lineParts";
 import { type SeriesPoints } from "@/core/series/pointsOf";
 import { seriesChartOption, lanesOf } from "@/shared/charts/seriesChartOption";
@@ -47,13 +47,14 @@ describe("linePartsOf", () => {
 
 describe("suggestedLimits", () => {
   it("begins at the weakest rating in line and at what the cells may do", () => {
-    expect(suggestedLimits(craft, linePartsOf(craft, [lead, part({ continuousA: 30 })]))).toEqual({
+    expect(suggestedLimits(craft, linePartsOf(craft, [lead, part({ continuousA: 30 })]), POWER_DRAW_PROFILE)).toEqual({
       current: { max: 120 },
       voltage: { min: 12.8, max: 17.6 },
     });
   });
 
-  it("is cautious without any rating", () => expect(suggestedLimits(craft, []).current!.max).toBe(30));
+  it("is cautious without any rating", () =>
+    expect(suggestedLimits(craft, [], POWER_DRAW_PROFILE).current!.max).toBe(30));
 });
 
 describe("ArmRunInput", () => {

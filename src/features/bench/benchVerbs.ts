@@ -26,7 +26,9 @@ import { runKept } from "./bench.manifest";
 import { baselineRefusal, isWholeRun } from "./verdict/baselineRefusal";
 import { type AssessedRun, assessRun } from "./verdict/assessRun";
 import { BASELINED_PART } from "./verdict/baselinedPart";
-import { type ArmRunInput, type KeepRunInput } from "./bench.schema";
+import { beforePowerOf, STEPS_BEFORE_POWER } from "./beforePower";
+import { loadJobFacts } from "@/features/job/headline/jobFacts";
+import { type ArmRunInput, type ConfirmBeforePowerInput, type KeepRunInput } from "./bench.schema";
 import { endRun, insertRun } from "./runs/benchRunRepository";
 import { ladderSoFar } from "./verdict/assessLadder";
 import { linePartsOf } from "./rig/lineParts";
@@ -52,6 +54,7 @@ export async function armRun(context: VerbContext, input: ArmRunInput): Promise<
   }
   const job = await getJob(pool, jobId);
   const craft = await getCraft(pool, job.craftId);
+  await requirePowerAllowed(pool, jobId, profile);
   if (kind === "ladder") await requireRung(pool, craft, options);
   const status = await rig().status().catch(toAppError);
   const today = now.toISOString().slice(0, 10);
@@ -107,6 +110,34 @@ export async function keepRun(context: VerbContext, input: KeepRunInput): Promis
       : [keptEvent(assessed), ...evidenceOf(run.id, assessed.verdict)];
     return { events, result: null };
   });
+}
+
+/**
+ * Keeps that the steps before power were done, as findings: what each showed.
+ *
+ * @throws {AppError} `forbidden`; {ConflictError}; {NotFoundError}
+ */
+export async function confirmBeforePower(context: VerbContext, input: ConfirmBeforePowerInput): Promise<null> {
+  requireRole(context, "technician");
+  const symptoms = Object.fromEntries(input.done.map((id) => [id, false]));
+  const note = input.done.map((id) => STEPS_BEFORE_POWER[id].does).join(" ");
+  return changeJob(context, input, async () => ({
+    events: [evidenceGiven.of({ symptoms, source: "bench, before power", note })],
+    result: null,
+  }));
+}
+
+/** @throws {AppError} `not_ready` for a run that turns motors after something burnt, before the steps between. */
+async function requirePowerAllowed(db: Db, jobId: number, profile: ArmRunInput["profile"]): Promise<void> {
+  if (profile.every(({ throttle }) => throttle === 0)) return;
+  const { because, missing, isShort } = beforePowerOf(await loadJobFacts(db, jobId));
+  if (isShort)
+    throw new AppError("not_ready", "A short was found: nothing is powered, by pack or by USB, until it is gone.");
+  if (missing.length > 0)
+    throw new AppError(
+      "not_ready",
+      `“${because}” was found. First: ${missing.map((id) => STEPS_BEFORE_POWER[id].does).join(" ")}`,
+    );
 }
 
 /** A rung of the over-voltage ladder is run only when the rungs below say so. */

@@ -43,10 +43,10 @@ export function CraftPicture({
             onClick={() => onPick(zone)}
           >
             <title>{ZONE_NAMES[zone]}</title>
-            <circle cx={x} cy={y} r={Math.min(r, 7)} />
+            <circle cx={x} cy={y} r={4.5} />
             <circle cx={x} cy={y} r={r + 2} className={styles.reach} />
             {picked[zone] ? (
-              <text x={x} y={y + 4} textAnchor="middle">
+              <text x={x} y={y + 3} textAnchor="middle">
                 {picked[zone]}
               </text>
             ) : null}

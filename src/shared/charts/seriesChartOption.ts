@@ -19,12 +19,13 @@ export interface SeriesChartData {
   durationS: number;
   /** Channels to draw first, in this order. */
   draws: readonly string[];
-  notes: readonly { atS: number; note: string }[];
+  /** Remarks, numbered in their order; one with a mark of its own shows that instead. */
+  notes: readonly { atS: number; note: string; mark?: string }[];
 }
 
 const MOST_LANES = 6;
 /** Other runs are told apart by their dashes as well. */
-const DASHES = ["solid", [6, 4], [2, 3], [10, 3, 2, 3], [1, 5]] as const;
+export const DASHES = ["solid", [6, 4], [2, 3], [10, 3, 2, 3], [1, 5]] as const;
 
 /** The channels a chart shows: what the kind of run draws first, then what else was measured. */
 export function lanesOf({ main, draws }: Pick<SeriesChartData, "main" | "draws">): string[] {
@@ -134,6 +135,7 @@ function line(index: number, data: readonly [number, number][], name: string, co
 function marks(channel: string, notes: SeriesChartData["notes"], limits: RunLimits, colours: ChartColours): object {
   const { unit, factor, decimals } = shownAs(channel);
   const { min, max } = limits[channel] ?? {};
+  const remarks = notes.filter(({ mark }) => mark === undefined);
   // A highest voltage lies far above everything and would flatten the rest.
   const bounds = [channel === "voltage" ? null : max, min].filter((bound) => bound != null);
   return {
@@ -143,10 +145,10 @@ function marks(channel: string, notes: SeriesChartData["notes"], limits: RunLimi
     label: { formatter: `limit {c} ${unit}`, color: colours.limit, position: "insideEndTop" },
     data: [
       ...bounds.map((bound) => ({ yAxis: factor === 1 ? bound : Number((bound * factor).toFixed(decimals)) })),
-      ...notes.map(({ atS }, place) => ({
-        xAxis: atS,
+      ...notes.map((note) => ({
+        xAxis: note.atS,
         lineStyle: { color: colours.soft, type: "solid", width: 1 },
-        label: { formatter: String(place + 1), color: colours.ink, position: "end" },
+        label: { formatter: note.mark ?? String(remarks.indexOf(note) + 1), color: colours.ink, position: "end" },
       })),
     ],
   };

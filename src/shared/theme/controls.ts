@@ -2,6 +2,7 @@
 export const CONTROLS = [
   "Button",
   "Checkbox",
+  "DatePicker",
   "Divider",
   "Empty",
   "Form",

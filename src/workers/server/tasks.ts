@@ -1,5 +1,9 @@
 import { judgeTable } from "../../core/bench/measure/judgeTable";
-import { type MeasurementKind, type MeasurementOptions } from "../../core/bench/measure/measureColumns";
+import {
+  type MeasurementKind,
+  type MeasurementOptions,
+  type MeasurementPast,
+} from "../../core/bench/measure/measureColumns";
 import { readRun } from "../../core/bench/run/readRun";
 import { writeRunFile } from "../../core/bench/run/runFile";
 import { seriesOfChunks, type StoredChunk, workOutRun } from "../../core/bench/run/workOutRun";
@@ -22,8 +26,12 @@ interface RunToWrite {
  */
 export const TASKS = {
   diagnose: diagnoseTask,
-  judgeTable: (table: { text: string; kind: MeasurementKind; options: MeasurementOptions }) =>
-    judgeTable(table.text, table.kind, table.options),
+  judgeTable: (table: {
+    text: string;
+    kind: MeasurementKind;
+    options: MeasurementOptions;
+    past: Pick<MeasurementPast, "powerSteps" | "parts">;
+  }) => judgeTable(table.text, table.kind, table.options, table.past),
   readRun,
   workOutRun,
   writeRun: ({ head, chunks, fromS, toS, remarks }: RunToWrite) =>

@@ -58,6 +58,8 @@ export interface MeasurementPast {
   esc?: EscFacts | null;
   /** A former table of the same craft's draw. */
   power?: Columns;
+  /** The same as steps of a run. */
+  powerSteps?: readonly PowerSample[];
   parts?: readonly RatedPart[];
 }
 
@@ -151,11 +153,13 @@ function motorsOf(columns: Columns, options: MeasurementOptions, past: Measureme
 function powerOfTable(columns: Columns, options: MeasurementOptions, past: MeasurementPast): MeasuredParts {
   return judgePower(
     powerSamples(columns),
-    past.power ? powerSamples(past.power) : [],
-    past.parts ??
-      (options.continuousA
+    past.power ? powerSamples(past.power) : (past.powerSteps ?? []),
+    // A rating typed here is of a part that passes the whole current; those of the sheet know what they share.
+    past.parts?.length
+      ? past.parts
+      : options.continuousA
         ? [{ position: "in line", name: "Weakest part", continuousA: options.continuousA, parallel: 1 }]
-        : []),
+        : [],
     options.flightShare ?? FLIGHT_SHARE,
   );
 }

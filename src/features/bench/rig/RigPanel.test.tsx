@@ -1,4 +1,4 @@
-import { act, fireEvent, render, screen } from "@testing-library/react";
+import { act, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { RUN_PLANS } from "@/core/bench/run/runKinds";
 import { type InstrumentStatus, type RigStatus } from "@/rigs/runProtocol";
 import { QueryProvider } from "@/shared/QueryProvider";
@@ -43,6 +43,7 @@ async function show(rig: RigStatus | Error, change: { live?: Partial<LiveRun>; o
   render(
     <QueryProvider>
       <RigPanel
+        basics={null}
         plan={RUN_PLANS.motor}
         order={{ ...order, ...change.order }}
         live={{ ...IDLE_RUN, ...change.live }}
@@ -55,7 +56,7 @@ async function show(rig: RigStatus | Error, change: { live?: Partial<LiveRun>; o
       </RigPanel>
     </QueryProvider>,
   );
-  await act(() => new Promise((resolve) => setTimeout(resolve, 20)));
+  await waitFor(() => expect(screen.queryByText("Connecting …")).toBeNull());
   return { onArm, armButton: () => screen.getByRole("button", { name: "Hold for a second to arm" }) };
 }
 const FULL: RigStatus = {

@@ -45,12 +45,14 @@ interface Props {
   isDemo: boolean;
   overdue: readonly string[];
   onArm: (choice: { defect: BenchDefect | null; severity: number }, measured: readonly string[]) => void;
-  /** Profile, limits and what else is set before a run. */
+  /** What must be set before each run: the profile, and what cuts it. */
+  basics: ReactNode;
+  /** What may be set besides. */
   children: ReactNode;
 }
 
 /** The rig: who its instruments are, what is to run, and the way to arm, run and stop it. */
-export function RigPanel({ plan, order, live, serial, isDemo, overdue, onArm, children }: Props) {
+export function RigPanel({ plan, order, live, serial, isDemo, overdue, onArm, basics, children }: Props) {
   const rig = useQuery({
     queryKey: ["rig"],
     queryFn: () => rigCalls.connect(serial.pushed()),
@@ -64,7 +66,7 @@ export function RigPanel({ plan, order, live, serial, isDemo, overdue, onArm, ch
   const missing = missingChannels(rig.data, plan.needs);
   useStopKey(isLive, live.stop);
   return (
-    <section className={`panel stack ${isLive ? styles.live : ""}`} aria-label="Rig">
+    <section className={`panel stack ${styles.rig} ${isLive ? styles.live : ""}`} aria-label="Rig">
       <h2>Rig {isLive && <span className={styles.powered}>· powered</span>}</h2>
       {isLive ? (
         <>
@@ -87,35 +89,7 @@ export function RigPanel({ plan, order, live, serial, isDemo, overdue, onArm, ch
       ) : (
         <>
           <Instruments rig={rig.data} problem={rig.error?.message} serial={serial} overdue={overdue} />
-          <details>
-            <summary className={styles.small}>How it is done</summary>
-            <ol className={styles.notes}>
-              {plan.steps.map((step) => (
-                <li key={step}>{step}</li>
-              ))}
-            </ol>
-          </details>
-          {children}
-          {isDemo && (
-            <label className={styles.field}>
-              Demo: on the simulated bench
-              <span className="row">
-                <Select
-                  value={defect ?? "healthy"}
-                  style={{ flex: 1, minWidth: 0 }}
-                  listHeight={440}
-                  onChange={(value) => setDefect(value === "healthy" ? null : (value as BenchDefect))}
-                  options={[
-                    { value: "healthy", label: "this craft, healthy" },
-                    ...BENCH_DEFECTS.map((value) => ({ value, label: `with ${DEFECT_NAMES[value]}` })),
-                  ]}
-                />
-                {defect && (
-                  <Select value={severity} onChange={setSeverity} options={SEVERITIES} aria-label="How far gone" />
-                )}
-              </span>
-            </label>
-          )}
+          {basics}
           <p className="caution">{plan.caution}</p>
           <Checkbox checked={isGuarded} onChange={(event) => setGuarded(event.target.checked)}>
             All of that is so
@@ -137,6 +111,38 @@ export function RigPanel({ plan, order, live, serial, isDemo, overdue, onArm, ch
             <p role="alert" className="bad">
               {order.problem}
             </p>
+          )}
+          <details>
+            <summary className={styles.small}>More limits, air and the like</summary>
+            <div className="stack">{children}</div>
+          </details>
+          <details>
+            <summary className={styles.small}>How it is done</summary>
+            <ol className={styles.notes}>
+              {plan.steps.map((step) => (
+                <li key={step}>{step}</li>
+              ))}
+            </ol>
+          </details>
+          {isDemo && (
+            <label className={styles.field}>
+              Demo: on the simulated bench
+              <span className="row">
+                <Select
+                  value={defect ?? "healthy"}
+                  style={{ flex: 1, minWidth: 0 }}
+                  listHeight={440}
+                  onChange={(value) => setDefect(value === "healthy" ? null : (value as BenchDefect))}
+                  options={[
+                    { value: "healthy", label: "this craft, healthy" },
+                    ...BENCH_DEFECTS.map((value) => ({ value, label: `with ${DEFECT_NAMES[value]}` })),
+                  ]}
+                />
+                {defect && (
+                  <Select value={severity} onChange={setSeverity} options={SEVERITIES} aria-label="How far gone" />
+                )}
+              </span>
+            </label>
           )}
         </>
       )}

@@ -35,10 +35,9 @@ const BOUNDS = [
   ["perS", "a second"],
 ] as const;
 
-/** What is set before a run: the profile, the limits, and what the verdict needs to know. */
-export function RunSetup(props: Props) {
-  const { profiles, profileAt, onProfile, text, onText, limits, onLimits, fields, packs, places, options, onOptions } =
-    props;
+/** What must be set before each run: the profile, which part, and the amps and volts that cut it. */
+export function RunBasics(props: Omit<Props, "fields" | "packs">) {
+  const { profiles, profileAt, onProfile, text, onText, limits, onLimits, places, options, onOptions } = props;
   return (
     <>
       <label className={styles.field}>
@@ -65,7 +64,7 @@ export function RunSetup(props: Props) {
           />
         </label>
       )}
-      <LimitFields limits={limits} onLimits={onLimits} />
+      <UsualLimits limits={limits} onLimits={onLimits} />
       {places.length > 0 && (
         <label className={styles.field}>
           Which one
@@ -76,6 +75,15 @@ export function RunSetup(props: Props) {
           />
         </label>
       )}
+    </>
+  );
+}
+
+/** What may be set besides: further limits, the pack, and what the verdict would like to know. */
+export function RunSetup({ limits, onLimits, fields, packs, options, onOptions }: Props) {
+  return (
+    <>
+      <MoreLimits limits={limits} onLimits={onLimits} />
       {packs.length > 0 && (
         <label className={styles.field}>
           Pack on the list
@@ -108,58 +116,64 @@ export function RunSetup(props: Props) {
   );
 }
 
-/** What cuts the run: amps and volts in sight, every other channel on asking. */
-function LimitFields({ limits, onLimits }: Pick<Props, "limits" | "onLimits">) {
+/** What cuts every run: amps and volts. */
+function UsualLimits({ limits, onLimits }: Pick<Props, "limits" | "onLimits">) {
+  const set = setterOf(limits, onLimits);
+  return (
+    <div className={styles.limits}>
+      <Bound
+        label="Amps at most"
+        unit="A"
+        value={limits.current?.max ?? null}
+        onChange={(value) => set("current", "max", value)}
+      />
+      <Bound
+        label="Volts at least"
+        unit="V"
+        value={limits.voltage?.min ?? null}
+        onChange={(value) => set("voltage", "min", value)}
+      />
+    </div>
+  );
+}
+
+/** Every channel that cuts, and those that could. */
+function MoreLimits({ limits, onLimits }: Pick<Props, "limits" | "onLimits">) {
   const free = [...SHOWN_CHANNELS, ...MEASURED_CHANNELS]
     .filter((channel, at, all) => all.indexOf(channel) === at)
     .filter((channel) => !limits[channel]);
-  const set = (channel: string, bound: "min" | "max" | "perS", value: number | null) =>
-    onLimits({ ...limits, [channel]: { ...limits[channel], [bound]: value } });
+  const set = setterOf(limits, onLimits);
   return (
-    <>
-      <div className={styles.limits}>
-        <Bound
-          label="Amps at most"
-          unit="A"
-          value={limits.current?.max ?? null}
-          onChange={(value) => set("current", "max", value)}
-        />
-        <Bound
-          label="Volts at least"
-          unit="V"
-          value={limits.voltage?.min ?? null}
-          onChange={(value) => set("voltage", "min", value)}
-        />
-      </div>
-      <details>
-        <summary className={styles.small}>More limits</summary>
-        <div className="stack">
-          {Object.entries(limits).map(([channel, bounds]) => (
-            <div key={channel} className={styles.limitRow}>
-              <span>
-                {channelOf(channel).label}, {shownAs(channel).unit}
-              </span>
-              {BOUNDS.map(([bound, label]) => (
-                <Bound
-                  key={bound}
-                  label={label}
-                  value={bounds[bound] == null ? null : Number((bounds[bound] * shownAs(channel).factor).toFixed(3))}
-                  onChange={(value) => set(channel, bound, value === null ? null : value / shownAs(channel).factor)}
-                />
-              ))}
-            </div>
+    <div className="stack">
+      {Object.entries(limits).map(([channel, bounds]) => (
+        <div key={channel} className={styles.limitRow}>
+          <span>
+            {channelOf(channel).label}, {shownAs(channel).unit}
+          </span>
+          {BOUNDS.map(([bound, label]) => (
+            <Bound
+              key={bound}
+              label={label}
+              value={bounds[bound] == null ? null : Number((bounds[bound] * shownAs(channel).factor).toFixed(3))}
+              onChange={(value) => set(channel, bound, value === null ? null : value / shownAs(channel).factor)}
+            />
           ))}
-          <Select
-            value={null}
-            aria-label="Guard another channel"
-            placeholder="Guard another channel"
-            onChange={(channel: string | null) => channel && onLimits({ ...limits, [channel]: {} })}
-            options={free.map((value) => ({ value, label: `${channelOf(value).label}, ${shownAs(value).unit}` }))}
-          />
         </div>
-      </details>
-    </>
+      ))}
+      <Select
+        value={null}
+        aria-label="Guard another channel"
+        placeholder="Guard another channel"
+        onChange={(channel: string | null) => channel && onLimits({ ...limits, [channel]: {} })}
+        options={free.map((value) => ({ value, label: `${channelOf(value).label}, ${shownAs(value).unit}` }))}
+      />
+    </div>
   );
+}
+
+function setterOf(limits: RunLimits, onLimits: Props["onLimits"]) {
+  return (channel: string, bound: "min" | "max" | "perS", value: number | null) =>
+    onLimits({ ...limits, [channel]: { ...limits[channel], [bound]: value } });
 }
 
 /** A figure, or a choice, that a verdict needs. */

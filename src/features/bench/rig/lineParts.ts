@@ -1,3 +1,5 @@
+import { highestPackAmps } from "@/core/bench/lineLimits";
+import { type ProfileStep } from "@/core/bench/run/profile";
 import { type RunLimits } from "@/core/bench/run/runLimits";
 import { type RatedPart } from "@/core/bench/weakestInLine";
 import { type PartKind } from "@/core/craft/partKinds";
@@ -26,11 +28,14 @@ const MAX_CELL_V = 4.4;
 /** Without any rated part: a cautious bound. Trade judgement. */
 const UNRATED_MAX_A = 30;
 
-/** Limits to begin with: the weakest part's rating, and what the cells may do. */
-export function suggestedLimits(craft: Craft, parts: readonly RatedPart[]): RunLimits {
-  const ratings = parts.map(({ continuousA, parallel }) => continuousA * parallel);
+/** Limits to begin with: what the weakest part that this profile feeds may carry, and what the cells may do. */
+export function suggestedLimits(
+  craft: Pick<Craft, "cellCount">,
+  parts: readonly RatedPart[],
+  profile: readonly ProfileStep[],
+): RunLimits {
   return {
-    current: { max: Math.round(ratings.length > 0 ? Math.min(...ratings) : UNRATED_MAX_A) },
+    current: { max: Math.floor(highestPackAmps(parts, profile) ?? UNRATED_MAX_A) },
     voltage: {
       min: Math.round(craft.cellCount * MIN_CELL_V * 10) / 10,
       max: Math.round(craft.cellCount * MAX_CELL_V * 10) / 10,

@@ -4,10 +4,12 @@ import { useRunOrder } from "./useRunOrder";
 
 const given = {
   craft: { motorCount: 4, cellCount: 4 },
-  limits: { current: { max: 90 }, voltage: { min: 13.2 } },
+  lineParts: [{ position: "Main lead", name: "lead", continuousA: 90, parallel: 1 }],
   options: { capacityMah: 1500 },
   places: { servo: ["Left elevon", "Right elevon"], esc: ["ESC"] },
 };
+/** 3.2 to 4.4 V a cell. */
+const usual = { current: { max: 90 }, voltage: { min: 12.8, max: 17.6 } };
 const setUp = (kind: RunKind) =>
   renderHook(({ now }: { now: RunKind }) => useRunOrder(now, given), { initialProps: { now: kind } });
 
@@ -15,14 +17,14 @@ describe("useRunOrder", () => {
   it("begins with the kind's usual profile, the craft's limits and the kind's own guards", () => {
     const { result } = setUp("esc");
     expect(result.current.order).toMatchObject({ profileName: "Full until it settles", areLimitsSuggested: true });
-    expect(result.current.order.limits).toEqual({ ...given.limits, esctemperature: { max: 100 } });
+    expect(result.current.order.limits).toEqual({ ...usual, esctemperature: { max: 100 } });
   });
 
   it("keeps what was set for each kind while another one is looked at", () => {
     const { result, rerender } = setUp("motor");
     act(() => result.current.setup.onLimits({ current: { max: 40 } }));
     rerender({ now: "meter" });
-    expect(result.current.order.limits).toEqual(given.limits);
+    expect(result.current.order.limits).toEqual(usual);
     rerender({ now: "motor" });
     expect(result.current.order).toMatchObject({ limits: { current: { max: 40 } }, areLimitsSuggested: false });
   });
@@ -32,7 +34,7 @@ describe("useRunOrder", () => {
     expect(result.current.setup.armOptions).toMatchObject({ usualCells: 4, higherCells: 6, rung: 0 });
     act(() => result.current.setup.onProfile(1));
     expect(result.current.order.profileName).toBe("6 cells, held down to 66 %");
-    expect(result.current.order.limits.voltage!.min).toBeCloseTo(13.2 * 1.5, 9);
+    expect(result.current.order.limits.voltage!.min).toBeCloseTo(12.8 * 1.5, 9);
     expect(result.current.setup.armOptions).toMatchObject({ rung: 1 });
   });
 

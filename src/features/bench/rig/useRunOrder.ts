@@ -4,8 +4,10 @@ import { useMemo, useState } from "react";
 import { readProfile, writeProfile } from "@/core/bench/run/profileText";
 import { RUN_PLANS, type RunKind } from "@/core/bench/run/runKinds";
 import { type RunLimits, scaleVoltage } from "@/core/bench/run/runLimits";
+import { type RatedPart } from "@/core/bench/weakestInLine";
 import { CoreInputError } from "@/core/CoreInputError";
 import { type RunOptions } from "../runs/benchRun";
+import { suggestedLimits } from "./lineParts";
 import { type RunOrder } from "./RigPanel";
 
 /** Where the craft carries the parts of which a run measures one. */
@@ -13,14 +15,18 @@ export type Places = Readonly<Partial<Record<RunKind, readonly string[]>>>;
 
 interface Given {
   craft: { motorCount: number; cellCount: number };
-  limits: RunLimits;
+  lineParts: readonly RatedPart[];
   options: RunOptions;
   places: Places;
+  /** The motor that the job is about, from 1: its run comes first. */
+  motorInHand?: number | null;
 }
 
 /** What is to be run, as it is set on the page: profile, limits and options, with what is wrong with them. */
 export function useRunOrder(kind: RunKind, given: Given) {
-  const [profileAt, setProfileAt] = useState<Partial<Record<RunKind, number>>>({});
+  const [profileAt, setProfileAt] = useState<Partial<Record<RunKind, number>>>({
+    ...(given.motorInHand && { motor: given.motorInHand }), // the first profile runs them all
+  });
   const [texts, setTexts] = useState<Partial<Record<RunKind, string>>>({});
   const [limits, setLimits] = useState<Partial<Record<RunKind, RunLimits>>>({});
   const [options, setOptions] = useState<RunOptions>({
@@ -38,11 +44,12 @@ export function useRunOrder(kind: RunKind, given: Given) {
   );
   const at = profileAt[kind] ?? 0;
   const ownLimits = useMemo(() => {
-    const set = limits[kind] ?? { ...given.limits, ...RUN_PLANS[kind].guards };
+    const suggested = suggestedLimits(given.craft, given.lineParts, profiles[at]?.steps ?? []);
+    const set = limits[kind] ?? { ...suggested, ...RUN_PLANS[kind].guards };
     // On the upper rungs of a ladder the higher pack is in.
     const isHigher = kind === "ladder" && at > 0 && limits[kind] === undefined;
     return isHigher ? scaleVoltage(set, higherCells / given.craft.cellCount) : set;
-  }, [limits, kind, given, at, higherCells]);
+  }, [limits, kind, given.craft, given.lineParts, profiles, at, higherCells]);
   const areLimitsSuggested = limits[kind] === undefined;
   const text = texts[kind] ?? writeProfile(profiles[0]!.steps);
   const order = useMemo((): RunOrder => {

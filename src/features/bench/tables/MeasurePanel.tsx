@@ -2,7 +2,7 @@
 
 import { Button, Input } from "antd";
 import { useMemo, useState } from "react";
-import { HEADERS, type MeasurementKind } from "@/core/bench/measure/measureColumns";
+import { HEADERS, type MeasurementKind, type MeasurementPast } from "@/core/bench/measure/measureColumns";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { keepMeasurementAction } from "../bench.action";
@@ -53,15 +53,22 @@ const PROCEDURES: Readonly<Record<MeasurementKind, { steps: string; caution: str
 };
 
 /** Readings typed, pasted or from a file: judged as they are typed, and kept on the job as evidence. */
-export function MeasurePanel(props: { target: { jobId: number; version: number }; options: RunOptions }) {
-  const { target } = props;
+export function MeasurePanel(props: {
+  target: { jobId: number; version: number };
+  options: RunOptions;
+  past: Pick<MeasurementPast, "powerSteps" | "parts">;
+}) {
+  const { target, past } = props;
   const { run, isBusy, failure, reload } = useVerb(keepMeasurementAction);
   const [kind, setKind] = useState<MeasurementKind>("motor");
   const [texts, setTexts] = useState<Partial<Record<MeasurementKind, string>>>({});
   const [options, setOptions] = useState<RunOptions>({ capacityMah: 1500, ...props.options });
   const [isKept, setKept] = useState(false);
   const text = texts[kind] ?? "";
-  const result = useMemo(() => (text.trim() ? judgeTable(text, kind, options) : null), [text, kind, options]);
+  const result = useMemo(
+    () => (text.trim() ? judgeTable(text, kind, options, past) : null),
+    [text, kind, options, past],
+  );
   const change = (next: string) => {
     setTexts({ ...texts, [kind]: next });
     setKept(false);
