@@ -1,4 +1,6 @@
 import { shippedLibrary } from "@/core/diagnosis/shippedLibrary";
+import { diagnoseJob } from "@/features/job/headline/diagnoseJob";
+import { loadJobFacts } from "@/features/job/headline/jobFacts";
 import { getIsolateBay } from "@/features/isolate/getIsolateBay";
 import {
   addExperimentStep,
@@ -157,8 +159,13 @@ describe("a measured value", () => {
 describe("an experiment", () => {
   it("proves the change that cured the fault and brought it back, and suspects the other", async () => {
     const jobId = await shop.receive();
-    const step = async (changes: { name: string; to: "changed" | "restored" }[], faultShows: boolean) =>
-      addExperimentStep(shop.technician, { ...(await shop.target(jobId)), changes, faultShows, note: "" });
+    const step = async (tried: { name: string; to: "changed" | "restored" }[], faultShows: boolean) =>
+      addExperimentStep(shop.technician, {
+        ...(await shop.target(jobId)),
+        changes: tried.map((change) => ({ ...change, part: null })),
+        faultShows,
+        note: "",
+      });
     await step([{ name: "gyro rate", to: "changed" }], false);
     await step([{ name: "gyro rate", to: "restored" }], true);
     await step([{ name: "loop rate", to: "changed" }], false);
@@ -168,6 +175,44 @@ describe("an experiment", () => {
       ["gyro rate", "proven"],
       ["loop rate", "suspected"],
     ]);
+  });
+});
+
+describe("an experiment", () => {
+  const step = async (
+    jobId: number,
+    changes: { name: string; to: "changed" | "restored"; part: "camera" | null }[],
+    faultShows: boolean,
+  ) => addExperimentStep(shop.technician, { ...(await shop.target(jobId)), changes, faultShows, note: "" });
+  const camera = { name: "camera", to: "changed" as const, part: "camera" as const };
+  const dead = async (jobId: number) => {
+    const facts = await loadJobFacts(shop.pool, jobId);
+    return (await diagnoseJob(shop.pool, facts)).suspects.find(({ fault }) => fault.id === "camera-dead")!.probability;
+  };
+
+  it("with a known-good part moves the suspects as the check does, and can be taken back", async () => {
+    const jobId = await shop.receive();
+    const before = await dead(jobId);
+    await step(jobId, [camera], false);
+    const after = await dead(jobId);
+    expect(after).toBeGreaterThan(before + 0.1);
+    const { seq } = (await listEvents(shop.pool, jobId)).findLast(({ kind }) => kind === "experiment_step")!;
+    await withdrawFinding(shop.technician, {
+      ...(await shop.target(jobId)),
+      seq,
+      andLater: false,
+      reason: "wrong plug",
+    });
+    expect(await dead(jobId)).toBeCloseTo(before, 9);
+  });
+
+  it("speaks against the part when nothing changed, and says nothing when two things were changed", async () => {
+    const jobId = await shop.receive();
+    const before = await dead(jobId);
+    await step(jobId, [camera, { name: "other channel", to: "changed", part: null }], false);
+    expect(await dead(jobId)).toBeCloseTo(before, 9);
+    await step(jobId, [{ name: "camera again", to: "changed", part: "camera" }], true);
+    expect(await dead(jobId)).toBeLessThan(before / 3);
   });
 });
 

@@ -78,7 +78,12 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
   doubtFinding: (context, target) => doubtFinding(context, { ...target, seq: 2, doubtful: true }),
   confirmFinding: (context, target) => confirmFinding(context, { ...target, seq: 2 }),
   addExperimentStep: (context, target) =>
-    addExperimentStep(context, { ...target, changes: [{ name: "rate", to: "changed" }], faultShows: true, note: "" }),
+    addExperimentStep(context, {
+      ...target,
+      changes: [{ name: "rate", to: "changed", part: null }],
+      faultShows: true,
+      note: "",
+    }),
   nameCause: (context, target) =>
     nameCause(context, {
       ...target,

@@ -31,7 +31,9 @@ describe("the worker pool", () => {
       ok: false,
       problem: expect.stringMatching(/has no unit/),
     });
-    expect(await runTask("judgeTable", { text: "x", kind: "meter", options: {}, past: {} })).toMatchObject({ ok: false });
+    expect(await runTask("judgeTable", { text: "x", kind: "meter", options: {}, past: {} })).toMatchObject({
+      ok: false,
+    });
   });
 
   it("stops a task that takes longer than it may, says so, and goes on with the next", async () => {

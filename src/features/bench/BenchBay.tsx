@@ -177,7 +177,15 @@ function Bench(props: BenchBayProps) {
         </div>
         <section className="panel stack" data-live={isLive} data-seen-s={live.latest.time} aria-label="Run">
           <RunReadout live={live} assessed={assessed} isLive={isLive} plan={plan} replayed={replay.readings} />
-          <SeriesChart data={data} />
+          {isLive || assessed ? (
+            <SeriesChart data={data} />
+          ) : (
+            <ol className={styles.notes}>
+              {plan.steps.map((step) => (
+                <li key={step}>{step}</li>
+              ))}
+            </ol>
+          )}
           {!isLive && assessed?.run.state === "ended" && (
             <RunTools
               assessed={assessed}

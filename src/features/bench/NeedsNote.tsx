@@ -1,6 +1,6 @@
 import Link from "next/link";
+import { type SettlingMeasurement } from "@/core/bench/measure/settles";
 import { MEASUREMENT_WORDS } from "./measurementWords";
-import { type BenchBayProps } from "./BenchBay";
 
 /** What this job needs of the bench: what would move its suspects, or that nothing would. */
 export function NeedsNote({
@@ -8,7 +8,12 @@ export function NeedsNote({
   place,
   isHere,
   hasRuns,
-}: Pick<BenchBayProps, "needs" | "place" | "isHere"> & { hasRuns: boolean }) {
+}: {
+  needs: readonly { of: SettlingMeasurement; bits: number; about: string }[];
+  place: string | null;
+  isHere: boolean;
+  hasRuns: boolean;
+}) {
   const [first, ...others] = needs;
   if (!first)
     return isHere && !hasRuns ? (
@@ -24,7 +29,7 @@ export function NeedsNote({
       </strong>{" "}
       would tell most for this job: {first.about.charAt(0).toLowerCase() + first.about.slice(1)}?{" "}
       <span className="soft" title={`${first.bits.toFixed(2)} bit`}>
-        {others.length > 0 && `Then ${others.map(({ of }) => MEASUREMENT_WORDS[of].toLowerCase()).join(", ")}.`}
+        {others.length > 0 && `Then ${others.map(({ of }) => MEASUREMENT_WORDS[of]).join(", ")}.`}
       </span>
     </p>
   );

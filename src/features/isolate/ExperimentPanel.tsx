@@ -1,8 +1,9 @@
 "use client";
 
-import { Button, Checkbox, Input, Radio } from "antd";
+import { Button, Checkbox, Input, Radio, Select } from "antd";
 import { useState } from "react";
 import { type ExperimentStep, type JudgedChange } from "@/core/diagnosis/checks/judgeExperiments";
+import { PART_KIND_LIST, PART_KINDS, type PartKind } from "@/core/craft/partKinds";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { addExperimentStepAction } from "./isolate.action";
@@ -19,6 +20,7 @@ interface Props {
 export function ExperimentPanel({ target, steps, judged, mayEdit }: Props) {
   const { run, isBusy, failure, reload } = useVerb(addExperimentStepAction);
   const [added, setAdded] = useState("");
+  const [part, setPart] = useState<PartKind | null>(null);
   const [toggled, setToggled] = useState<string[]>([]);
   const [faultShows, setFaultShows] = useState<boolean | null>(null);
   const changes = [
@@ -26,16 +28,19 @@ export function ExperimentPanel({ target, steps, judged, mayEdit }: Props) {
       name,
       to: judged.find((one) => one.name === name)?.isChanged ? "restored" : "changed",
     })),
-    ...(added.trim() ? [{ name: added.trim(), to: "changed" }] : []),
+    ...(added.trim() || part
+      ? [{ name: added.trim() || `${PART_KINDS[part!]}, known good`, to: "changed", part }]
+      : []),
   ];
   const submit = () =>
     void run({ ...target, changes, faultShows, note: "" }, () => {
       setAdded("");
+      setPart(null);
       setToggled([]);
       setFaultShows(null);
     });
   return (
-    <details className="panel" open={steps.length > 0 || undefined}>
+    <details open={steps.length > 0 || undefined}>
       <summary>
         <span className="label">Change one thing at a time · {steps.length} tried</span>
       </summary>
@@ -68,6 +73,18 @@ export function ExperimentPanel({ target, steps, judged, mayEdit }: Props) {
                 aria-label="What is changed"
                 maxLength={120}
               />
+              <label className={styles.tried}>
+                A known-good part tried? Then it weighs like the check.
+                <Select
+                  allowClear
+                  showSearch={{ optionFilterProp: "label" }}
+                  value={part}
+                  onChange={(kind?: PartKind) => setPart(kind ?? null)}
+                  placeholder="no part: a setting or something else"
+                  aria-label="Known-good part"
+                  options={PART_KIND_LIST.map((kind) => ({ value: kind, label: PART_KINDS[kind] }))}
+                />
+              </label>
               {changes.length > 1 && <p className="watch">Two changes at once prove nothing about either.</p>}
               <div className="row">
                 <Radio.Group

@@ -127,6 +127,9 @@ export function IsolateBay(props: IsolateBayProps) {
           ) : (
             <p>No check is left. Name the cause, or add what else was seen.</p>
           )}
+          {(!isClosed || experiments.steps.length > 0) && (
+            <ExperimentPanel target={target} {...experiments} mayEdit={mayEdit} />
+          )}
         </section>
         {!isClosed && (
           <div className="stack">
@@ -135,9 +138,6 @@ export function IsolateBay(props: IsolateBayProps) {
           </div>
         )}
       </div>
-      {(!isClosed || experiments.steps.length > 0) && (
-        <ExperimentPanel target={target} {...experiments} mayEdit={mayEdit} />
-      )}
       {dialog === "finding" && (
         <AddFindingDialog
           target={target}

@@ -53,8 +53,11 @@ export const experimentStep = defineEvent(
     changes: v.array(v.object({ name: text, to: v.picklist(["changed", "restored"]) })),
     faultShows: v.boolean(),
     note: text,
+    /** The check that this step was, where one known-good part was tried and nothing else was touched. */
+    stands: v.optional(v.nullable(v.object({ checkId: eventId, outcomeId: eventId })), null),
   }),
   {
+    findings: ({ stands, note }) => (stands ? [{ finding: { kind: "check", ...stands }, note, minutes: 0 }] : []),
     sentence: ({ changes, faultShows, note }) =>
       `tried: ${changes.map(({ name, to }) => `${name} ${to}`).join(" and ")}, fault ${faultShows ? "still there" : "gone"}${withReason(note)}`,
   },

@@ -1,4 +1,5 @@
 import * as v from "valibot";
+import { PART_KIND_LIST } from "@/core/craft/partKinds";
 import { JobTarget, NoteText, PlaceText, requiredText } from "@/features/job/jobTarget.schema";
 
 const id = v.pipe(v.string(), v.minLength(1), v.maxLength(60));
@@ -63,6 +64,8 @@ export const ExperimentStepInput = v.object({
           v.maxLength(120, "At most 120 characters."),
         ),
         to: v.picklist(["changed", "restored"]),
+        /** The kind of part that a known-good one took the place of; null for a setting or anything else. */
+        part: v.nullish(v.picklist(PART_KIND_LIST), null),
       }),
     ),
     v.minLength(1, "Say what was changed."),

@@ -2,7 +2,7 @@ import "server-only";
 import { CoreInputError } from "@/core/CoreInputError";
 import { type Diagnosis } from "@/core/diagnosis/diagnoseCase";
 import { findOutcome, getCheck } from "@/core/diagnosis/findings/caseFindings";
-import { type Check } from "@/core/diagnosis/library/library.types";
+import { type Check, type Library } from "@/core/diagnosis/library/library.types";
 import { outcomeOfValue } from "@/core/diagnosis/findings/outcomeOfValue";
 import { bayChange } from "@/features/job/bays/bayChange";
 import { changeJob } from "@/features/job/changeJob";
@@ -121,14 +121,27 @@ export async function confirmFinding(context: VerbContext, input: ConfirmFinding
   });
 }
 
-/** Writes one step of a one-change-at-a-time experiment. */
+/** Writes one step of a one-change-at-a-time experiment; a known-good part that was tried alone weighs like the check it is. */
 export async function addExperimentStep(context: VerbContext, input: ExperimentStepInput): Promise<null> {
   requireRole(context, "technician");
   const { changes, faultShows, note } = input;
-  return changeJob(context, input, async () => ({
-    events: [experimentStep.of({ changes, faultShows, note })],
-    result: null,
-  }));
+  return changeJob(context, input, async (db) => {
+    const { library } = await getCurrentLibrary(db);
+    const tried = changes.map(({ name, to }) => ({ name, to }));
+    return {
+      events: [experimentStep.of({ changes: tried, faultShows, note, stands: checkOf(library, input) })],
+      result: null,
+    };
+  });
+}
+
+/** The check that a step was: one known-good part in, nothing else touched; null for anything else, which proves no part. */
+function checkOf(library: Library, { changes, faultShows }: ExperimentStepInput) {
+  const [only, ...more] = changes;
+  if (!only || more.length > 0 || only.to !== "changed" || only.part === null) return null;
+  const checkId = `spare-${only.part.replaceAll("_", "-")}`;
+  const isKnown = library.checks.some(({ id }) => id === checkId);
+  return isKnown ? { checkId, outcomeId: faultShows ? "same" : "gone" } : null;
 }
 
 /**

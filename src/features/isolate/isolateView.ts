@@ -172,8 +172,11 @@ function groupSuspects(
     .map(([repair, members]) => ({
       title: members.length > 1 ? partOf(repair) : members[0]!.name,
       repair: members[0]!.repair,
-      // What the engine says of the repair, and never less than of one of its faults.
-      probability: Math.max(repairs[repair] ?? 0, ...members.map(({ probability }) => probability)),
+      // What the engine says of the repair, and never less than of one of its faults; one fault alone stands for itself.
+      probability:
+        members.length > 1
+          ? members.reduce((most, { probability }) => Math.max(most, probability), repairs[repair] ?? 0)
+          : members[0]!.probability,
       suspects: members,
     }))
     .sort((a, b) => b.probability - a.probability);

@@ -148,7 +148,11 @@ function marks(channel: string, notes: SeriesChartData["notes"], limits: RunLimi
       ...notes.map((note) => ({
         xAxis: note.atS,
         lineStyle: { color: colours.soft, type: "solid", width: 1 },
-        label: { formatter: note.mark ?? String(remarks.indexOf(note) + 1), color: colours.ink, position: "end" },
+        label: {
+          formatter: note.mark ?? String(remarks.indexOf(note) + 1),
+          color: colours.ink,
+          position: note.mark ? "insideEndTop" : "end",
+        },
       })),
     ],
   };

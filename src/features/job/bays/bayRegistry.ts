@@ -1,6 +1,6 @@
 import { type EventKind } from "../events/eventKind";
 import { JOB_EVENTS } from "../events/jobEvents";
-import { type BayManifest, type BayStop } from "./bayManifest";
+import { type BayManifest, type BayStop, type JobFacts } from "./bayManifest";
 
 /*
  * The bays stand above the job and are handed to it when a process begins. They lie in the process, not in this module: a
@@ -34,6 +34,16 @@ export function findBay(id: string): BayManifest | undefined {
 /** What a bay is called; its id when it is no longer there. */
 export function bayName(id: string): string {
   return findBay(id)?.name ?? id;
+}
+
+/** Bays that a job may not enter yet, each with the sentence why. */
+export function closedBays(facts: Pick<JobFacts, "proofs">): Record<string, string> {
+  return Object.fromEntries(
+    registeredBays().flatMap(({ id, closedBecause }) => {
+      const why = closedBecause?.(facts) ?? null;
+      return why === null ? [] : [[id, why]];
+    }),
+  );
 }
 
 /** A kind of event of the job or of one of its bays; undefined for one that nobody knows any more. */

@@ -3,6 +3,7 @@ import { CRAFT_KINDS } from "@/core/craft/craftKinds";
 import { formatAge, formatDay, formatDayShort } from "@/shared/format";
 import { bayName, bayPath } from "../bays/bayRegistry";
 import { jobNumber } from "../job";
+import { HoleLink } from "./HoleLink";
 import { holeState, type PromiseState, promiseState, type Ticket } from "./ticket";
 import styles from "./PunchedTicket.module.css";
 
@@ -70,10 +71,10 @@ export function PunchedTicket({ ticket, now, isOpen = false }: { ticket: Ticket;
           return (
             <li key={id} data-hole={hole} aria-current={hole === "here" ? "step" : undefined}>
               {isOpen ? (
-                <Link prefetch={false} href={`${href}/${id}`}>
+                <HoleLink href={`${href}/${id}`}>
                   <span>{index + 1} </span>
                   {name}
-                </Link>
+                </HoleLink>
               ) : (
                 name
               )}

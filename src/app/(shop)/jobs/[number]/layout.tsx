@@ -2,7 +2,8 @@ import { type Metadata } from "next";
 import { type ReactNode } from "react";
 import { jobIdOf, orNotFound } from "@/app/jobNumberParam";
 import { BayPathProvider } from "@/features/job/bays/BayPath";
-import { bayPath } from "@/features/job/bays/bayRegistry";
+import { bayPath, closedBays } from "@/features/job/bays/bayRegistry";
+import { BayNotice } from "@/features/job/bays/BayNotice";
 import { BayKeys } from "@/features/job/bays/BayKeys";
 import { CraftShapeProvider } from "@/features/craft/drawing/CraftShape";
 import { getJobPage } from "@/features/job/getJobPage";
@@ -10,6 +11,7 @@ import { jobNumber } from "@/features/job/job";
 import { JobHistory } from "@/features/job/events/JobHistory";
 import { ticketOf } from "@/features/job/tickets/ticket";
 import { PunchedTicket } from "@/features/job/tickets/PunchedTicket";
+import { hasRole } from "@/server/person";
 import { pageContext } from "@/server/verbs/currentPerson";
 import { ControlsProvider } from "@/shared/theme/ControlsProvider";
 
@@ -26,14 +28,25 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 export default async function JobLayout({ params, children }: Props) {
   const jobId = jobIdOf((await params).number);
   const context = await pageContext();
-  const { job, craft, events, library } = await orNotFound(getJobPage(context, jobId));
+  const { job, craft, events, proofs, library } = await orNotFound(getJobPage(context, jobId));
   return (
     <div className="stack">
       <PunchedTicket ticket={ticketOf(job, craft)} now={context.now} isOpen />
       <BayPathProvider path={bayPath()}>
         <BayKeys number={jobNumber(job.id)} />
         <CraftShapeProvider kind={craft.kind} motorCount={craft.motorCount}>
-          <ControlsProvider>{children}</ControlsProvider>
+          <ControlsProvider>
+            {!job.closedAt && (
+              <BayNotice
+                target={{ jobId: job.id, version: job.version }}
+                number={jobNumber(job.id)}
+                bay={job.bay}
+                closed={closedBays({ proofs })}
+                mayEdit={hasRole(context.person, "technician")}
+              />
+            )}
+            {children}
+          </ControlsProvider>
         </CraftShapeProvider>
       </BayPathProvider>
       <JobHistory events={events} library={library} />
