@@ -6,7 +6,9 @@ import {
   type PushedReadings,
   type RigStatus,
   type RunStatus,
+  type TryRequest,
 } from "./runProtocol";
+import { type TriedInstrument } from "./tryInstrument";
 
 /** The agent refused or could not be reached; `message` is for the person. */
 export class RigCallError extends Error {
@@ -44,6 +46,7 @@ export function rigClient(url: string, token: string) {
   return {
     status: () => call<RigStatus>("GET", "/status"),
     connect: (request: v.InferInput<typeof ConnectRequest>) => call<RigStatus>("POST", "/connect", request),
+    try: (config: v.InferInput<typeof TryRequest>) => call<TriedInstrument>("POST", "/try", config),
     arm: (request: v.InferInput<typeof ArmRequest>) => call<RunStatus>("POST", "/arm", request),
     start: (runId: number, operatorToken: string) => call<RunStatus>("POST", "/start", { runId, operatorToken }),
     beat: (runId: number, operatorToken: string, since: number, pushed: readonly PushedReadings[] = []) =>

@@ -121,6 +121,8 @@ export const ConnectRequest = v.object({
   instruments: v.pipe(v.array(InstrumentConfigSchema), v.maxLength(24)),
   pushed,
 });
+/** An instrument to be tried before it is put on the list. */
+export const TryRequest = InstrumentConfigSchema;
 export const ArmRequest = v.object({
   runId,
   operatorToken,

@@ -1,5 +1,5 @@
 import { deflateSync } from "node:zlib";
-import { expect, receiveQuad, signIn, startSweep, test } from "./shop";
+import { expect, meet, receiveQuad, signIn, startSweep, test } from "./shop";
 
 // The whole job, as a technician does it: from complaint to proven craft. One test, for it is one story.
 test("a craft goes through all six bays", async ({ page }, info) => {
@@ -30,7 +30,7 @@ test("a craft goes through all six bays", async ({ page }, info) => {
   await test.step("3 isolate, by keys", async () => {
     await page.goto(`/jobs/${number}/isolate`);
     const bars = page.getByRole("region", { name: "Suspects" });
-    await expect(bars.getByText("Camera dead", { exact: true })).toBeVisible();
+    await expect(bars.getByText(/^Camera( dead)?$/)).toBeVisible();
     const before = await bars.innerText();
     // Answer as a dead camera would, whatever the engine asks first, until the spare camera has spoken.
     for (let i = 0; i < 12; i++) {
@@ -43,14 +43,22 @@ test("a craft goes through all six bays", async ({ page }, info) => {
     }
     await expect(page.getByText("Try a known-good camera").first()).toBeVisible();
     expect(await bars.innerText()).not.toBe(before);
-    await expect(page.getByRole("region", { name: "What we know" }).getByText(/dB/).first()).toBeVisible();
+    await expect(
+      page
+        .getByRole("region", { name: "What we know" })
+        .getByText(/× (as|less) likely/)
+        .first(),
+    ).toBeVisible();
     await shot("3 isolate");
     await page.getByRole("button", { name: "Name the cause" }).first().click();
-    await page.getByRole("button", { name: "Name it and go on to Bench" }).click();
-    await page.waitForURL(/\/bench$/);
+    await page.getByRole("button", { name: "Name it and go on" }).click();
+    // No measurement would settle a dead camera: it goes on to Refit, and the bench can be looked at all the same.
+    await page.waitForURL(/\/refit$/);
   });
 
   await test.step("4 bench", async () => {
+    await page.goto(`/jobs/${number}/bench`);
+    await expect(page.getByText(/You look at Bench; the job is in Refit/)).toBeVisible();
     await page.getByRole("button", { name: "show all" }).click();
     await expect(page.getByText("Throttle Box 8 (simulated)")).toBeVisible();
     await startSweep(page);
@@ -59,7 +67,7 @@ test("a craft goes through all six bays", async ({ page }, info) => {
     await page.getByRole("button", { name: "Keep as evidence" }).click();
     await expect(page.getByText("Kept on the job.")).toBeVisible();
     await shot("4 bench");
-    await page.getByRole("button", { name: "Go on to Refit" }).click();
+    await page.getByRole("link", { name: "Refit", exact: true }).click();
     await page.waitForURL(/\/refit$/);
   });
 
@@ -84,7 +92,7 @@ test("a craft goes through all six bays", async ({ page }, info) => {
     const count = Number(/left of (\d+)/.exec(await left.innerText())![1]);
     for (let open = count; open > 0; open--) {
       await expect(left.getByText(new RegExp(`^${open} left of`))).toBeVisible();
-      await page.keyboard.press("m");
+      await meet(page);
     }
     await expect(page.getByRole("heading", { name: "Every proof is met or waived" })).toBeVisible();
     await page.getByRole("button", { name: "Go on to Hand back" }).click();

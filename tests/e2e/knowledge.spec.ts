@@ -91,7 +91,7 @@ test("a tool that is not there takes its checks off the list, and the bay says w
   await signIn(page, "orrin");
   const number = await receiveQuad(page, "K-100");
   const next = page.getByRole("region", { name: "Do this next" });
-  await expect(next.getByText(/^Try a known-good camera( splits|$)/).first()).toBeVisible();
+  await expect(next.getByText(/^Try a known-good camera( \d+.% it says|$)/).first()).toBeVisible();
   await page.goto("/workshop");
   await page.getByRole("checkbox", { name: /^Camera 1 check/ }).uncheck();
   await page.getByLabel("An hour of work").fill("");

@@ -1,13 +1,11 @@
 import { type Page } from "@playwright/test";
-import { expect, receiveQuad, signIn, test } from "./shop";
+import { expect, pick, receiveQuad, signIn, test } from "./shop";
 
 /** Receives a quad, records a mend and takes it to Prove. */
 async function toProve(page: Page, tag: string): Promise<string> {
   const number = await receiveQuad(page, tag);
   await page.getByRole("button", { name: "Name the cause" }).first().click();
-  await page.getByRole("button", { name: "Name it and go on to Bench" }).click();
-  await page.waitForURL(/\/bench$/);
-  await page.getByRole("button", { name: "Go on to Refit" }).click();
+  await page.getByRole("button", { name: "Name it and go on" }).click();
   await page.waitForURL(/\/refit$/);
   await page.getByRole("button", { name: "Record a setting or a mend" }).click();
   await page.getByLabel("What was set or mended?").fill("camera plug");
@@ -28,7 +26,9 @@ test("a failed proof goes back to Isolate with what was seen, and the ticket sho
   await proofs.getByRole("button", { name: /Long low hover/ }).click();
   await expect(page.getByText(/^First: Settings restored/)).toBeVisible();
   await expect(page.getByRole("button", { name: /^Met/ })).toBeDisabled();
+  await page.getByRole("button", { name: /^Failed/ }).click();
   await page.getByLabel("What was seen", { exact: true }).fill("fell after forty seconds");
+  await pick(page, "As a finding", "Dropped out of the air, motors stopped");
   await page.getByRole("button", { name: "Failed: back to Isolate" }).click();
   await expect(page.getByText("Proofs are decided while the job is in Prove.")).toBeVisible();
   await page.goto(`/jobs/${number}/isolate`);
@@ -47,9 +47,10 @@ test("only a lead may waive, with a reason, and the name stays", async ({ page, 
   await signIn(lead, "orrin");
   await lead.goto(`/jobs/${number}/prove`);
   const title = await lead.getByRole("region", { name: "Proof in hand" }).getByRole("heading").innerText();
+  await lead.getByRole("button", { name: /^Waive/ }).click();
   await lead.getByRole("button", { name: "Waive, in my name" }).click();
   await expect(lead.getByText("Say what was seen, or why it is waived.")).toBeVisible();
-  await lead.getByLabel("What was seen", { exact: true }).fill("nothing was touched there");
+  await lead.getByLabel("Why it is waived").fill("nothing was touched there");
   await lead.getByRole("button", { name: "Waive, in my name" }).click();
   await lead
     .getByRole("region", { name: "Proofs", exact: true })

@@ -47,7 +47,7 @@ test("a profile written by hand names the line it does not understand, and a lim
   await expect(page.getByText(/Line 2, “fly away”, is not understood/)).toBeVisible();
   await expect(page.getByRole("button", { name: "Hold for a second to arm" })).toBeDisabled();
   await writeProfile(page, "ramp 0 to 60 % 4 s\nhold 60 % 20 s");
-  await page.getByText("More limits").click();
+  await page.getByText("More limits, air and the like").click();
   await pick(page, "Guard another channel", "Speed, rpm");
   await page.getByLabel("at most").last().fill("12000");
   await startSweep(page);
@@ -114,6 +114,9 @@ test("an instrument is put on the list, with what is wrong said at its place, an
   await expect(form.getByText(/is no JSON/)).toBeVisible();
   const map = { format: "pitstopa-command-map/1", channels: [{ channel: "cell14", query: "MEAS:VOLT?" }] };
   await form.getByLabel(/^Command map/).fill(JSON.stringify(map));
+  await form.getByRole("button", { name: "Try it" }).click();
+  await expect(form.getByText(/■ No instrument answers at 127\.0\.0\.1:9 \(nothing listens on that port/)).toBeVisible();
+  await form.getByLabel("In use at the rig").check();
   await form.getByRole("button", { name: "Save" }).click();
   const line = page.getByRole("button", { name: /^Second wattmeter/ });
   await expect(line).toContainText("No instrument answers at 127.0.0.1:9");

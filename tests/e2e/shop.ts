@@ -99,8 +99,8 @@ export async function receiveQuad(
   await page.getByLabel("Motors", { exact: true }).fill("4");
   await page.getByLabel("Cells", { exact: true }).fill("4");
   await page.getByLabel("Owner").fill("Mirel Oost");
-  await addPart(page, 0, "Camera", "Camera", "Oru Eye 3", `CA-${tag}`);
-  await addPart(page, 1, "Main lead and connector", "Main lead", "Tam lead 12", `ML-${tag}`, "140");
+  await addPart(page, 0, "Camera", "Oru Eye 3", `CA-${tag}`);
+  await addPart(page, 1, "Main lead and connector", "Tam lead 12", `ML-${tag}`, "140");
   await page.getByLabel("Complaint, in the customer's words").fill(`Picture went black, ${tag}`);
   await pick(page, "When did it show?", "landing");
   await pick(page, "What came just before?", "A crash or hard landing");
@@ -116,23 +116,24 @@ export async function pick(page: Page, label: string, option: string): Promise<v
   await page.locator(".ant-select-dropdown:visible").getByText(option, { exact: true }).first().click();
 }
 
-async function addPart(
-  page: Page,
-  row: number,
-  kind: string,
-  position: string,
-  name: string,
-  serial: string,
-  amps?: string,
-) {
+async function addPart(page: Page, row: number, kind: string, name: string, serial: string, amps?: string) {
   await page.getByRole("button", { name: "Add a part" }).click();
   await page.getByLabel("Kind of part").nth(row).click();
   await page.getByLabel("Kind of part").nth(row).fill(kind);
   await page.keyboard.press("Enter");
-  await page.getByLabel("Position").nth(row).fill(position);
   await page.getByLabel("Part", { exact: true }).nth(row).fill(name);
   await page.getByLabel("Part serial").nth(row).fill(serial);
   if (amps) await page.getByLabel("Rating").nth(row).fill(amps);
+}
+
+/** Meets the proof in hand, by eye where it wants more than looking. */
+export async function meet(page: Page): Promise<void> {
+  const eye = page.getByRole("radio", { name: /^By eye, because/ });
+  if (await eye.isVisible()) {
+    await eye.check();
+    await page.getByLabel("By eye, because").fill("looked at in the test");
+  }
+  await page.getByRole("button", { name: /^Met/ }).click();
 }
 
 /** Holds the arming button and starts the run. */

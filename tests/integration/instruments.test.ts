@@ -1,6 +1,6 @@
 import { getInstrumentsPage } from "@/features/instruments/getInstrumentsPage";
 import { type SaveInstrumentInput } from "@/features/instruments/instrument.schema";
-import { saveInstrument } from "@/features/instruments/saveInstrument";
+import { deleteInstrument, saveInstrument } from "@/features/instruments/saveInstrument";
 import { openTestShop, type TestShop } from "./testShop";
 
 let shop: TestShop;
@@ -56,5 +56,13 @@ describe("the shop's instruments", () => {
 
   it("are listed also when the rig agent is away", async () => {
     expect((await list()).length).toBeGreaterThan(0);
+  });
+
+  it("are taken off the list by a lead only, and not over somebody else's change", async () => {
+    const id = await saveInstrument(shop.technician, input({ name: "Old stand" }));
+    await expect(deleteInstrument(shop.technician, { id, version: 1 })).rejects.toMatchObject({ code: "forbidden" });
+    await expect(deleteInstrument(shop.lead, { id, version: 7 })).rejects.toMatchObject({ code: "conflict" });
+    await deleteInstrument(shop.lead, { id, version: 1 });
+    expect((await list()).some((one) => one.id === id)).toBe(false);
   });
 });

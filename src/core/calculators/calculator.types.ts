@@ -33,6 +33,18 @@ export interface CalculatorAnswer {
   remarks: CalculatorRemark[];
 }
 
+/** A curve beside the answer. Values in the units that the labels name. */
+export interface CalculatorCurve {
+  xLabel: string;
+  /** Where the answer stands on it. */
+  at: number;
+  lines: readonly {
+    label: string;
+    points: readonly (readonly [x: number, y: number])[];
+    limit?: { label: string; value: number };
+  }[];
+}
+
 /** A calculator of the bench that needs no job: inputs, a formula with its source, and what it gives. */
 export interface Calculator {
   id: string;
@@ -44,4 +56,6 @@ export interface Calculator {
   source: string;
   /** @param given - The inputs in SI, by id. */
   compute: (given: Readonly<Record<string, number>>) => CalculatorAnswer;
+  /** How the answer changes with what one would change next, where a curve helps. @param given - The inputs in SI, by id. */
+  curve?: (given: Readonly<Record<string, number>>) => CalculatorCurve;
 }

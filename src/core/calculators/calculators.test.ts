@@ -34,11 +34,11 @@ describe("the calculators", () => {
 
   // The figures below without a named source are common practice, no published source.
   it("875 mAh in 5.6 min is 9.375 A mean, not 8.25", () => {
-    expect(compute("mean-current").main).toBeCloseTo(9.375, 9);
+    expect(compute("mean-current", { charge: 875, time: 5.6 }).main).toBeCloseTo(9.375, 9);
   });
 
   it("4200 mAh would last 26.9 min if the heavier pack cost nothing and were flown empty, and lasts less", () => {
-    const { values, main, remarks } = compute("endurance");
+    const { values, main, remarks } = compute("endurance", { usedCharge: 875, time: 5.6 });
     expect(values["If the pack weighed nothing more and were flown empty"]).toBeCloseTo(26.88, 2);
     // By hand: (860/620)^1.5 = 1.6337; 26.88 · 0.8 / 1.6337.
     expect(main).toBeCloseTo((26.88 * 0.8) / (860 / 620) ** 1.5, 6);
@@ -63,7 +63,7 @@ describe("the calculators", () => {
   });
 
   it("213 mAh shown and 875 put back is a factor of 4.108, both ways of setting it shown", () => {
-    const { values, main } = compute("meter-factor");
+    const { values, main } = compute("meter-factor", { shown: 213, putBack: 875 });
     expect(main).toBeCloseTo(4.108, 3);
     expect(values["New scale, if the firmware multiplies by it"]).toBeCloseTo(410.8, 1);
     expect(values["New scale, if the firmware divides by it"]).toBeCloseTo(24.34, 2);
@@ -160,5 +160,26 @@ describe("the calculators", () => {
     const large = compute("drive-matching", { prop: 2 });
     expect(large.main).toBeGreaterThan(small.main);
     expect(large.values["Speed, full throttle"]).toBeLessThan(small.values["Speed, full throttle"]!);
+  });
+
+  it("draws curves that pass through the answer", () => {
+    const given = (id: string) => {
+      const calculator = CALCULATORS.find((one) => one.id === id)!;
+      const si = Object.fromEntries(
+        calculator.inputs.map(({ id: input, quantity, start }) => [input, toSi(start, QUANTITIES[quantity][0])]),
+      );
+      return { curve: calculator.curve!(si), results: calculator.compute(si).results };
+    };
+    const drive = given("drive-matching");
+    const [amps, thrust] = drive.curve.lines;
+    expect(amps!.points.at(-1)![0]).toBe(100);
+    expect(amps!.points.at(-1)![1]).toBeCloseTo(drive.results[0]!.value, 6);
+    // Where the line of the answer stands, the thrust is the hover's.
+    const above = thrust!.points.findIndex(([percent]) => percent > drive.curve.at);
+    expect(thrust!.points[above - 1]![1]).toBeLessThanOrEqual(thrust!.limit!.value * 1.02);
+    expect(thrust!.points[above]![1]).toBeGreaterThan(thrust!.limit!.value * 0.98);
+    const flight = given("endurance");
+    const own = flight.curve.lines[0]!.points.find(([mah]) => Math.abs(mah - flight.curve.at) < 1)!;
+    expect(own[1]).toBeCloseTo(flight.results[0]!.value / 60, 6);
   });
 });

@@ -73,6 +73,42 @@ export const driveMatching: Calculator = {
       ],
     };
   },
+  curve: ({ motor, prop, cells, motors, mass, source, altitude }) => {
+    const [chosen, blades] = [MOTORS[motor!]!, PROPS[prop!]!];
+    const { densityKgM3 } = standardAir(altitude!);
+    const supplyV = cells! * CELL_VOLTS;
+    const steps = Array.from({ length: 19 }, (_, index) => 0.1 + index * 0.05).map((throttle) => {
+      // A throttle is taken as its share of the voltage: the ESC chops it, and the pack's resistance counts as often.
+      const voltageV = throttle * supplyV;
+      const { rpm, currentA } = balancedSpeed(chosen, blades, { voltageV, sourceOhm: source! * motors! }, densityKgM3);
+      const thrustN = propThrust(blades, rpm, densityKgM3);
+      return { percent: Math.round(throttle * 100), currentA, thrustN, powerW: voltageV * currentA };
+    });
+    const hoverN = (mass! * STANDARD_GRAVITY) / motors!;
+    const hover = voltageForRpm(chosen, blades, rpmForThrust(blades, hoverN, densityKgM3), densityKgM3);
+    return {
+      xLabel: "Throttle, %",
+      at: Math.min(100, (100 * hover.voltageV) / supplyV),
+      lines: [
+        {
+          label: "Amps of one motor",
+          points: steps.map(({ percent, currentA }) => [percent, currentA] as const),
+          limit: { label: "its rating", value: chosen.maxA },
+        },
+        {
+          label: "Thrust of one motor, g",
+          points: steps.map(({ percent, thrustN }) => [percent, (1000 * thrustN) / STANDARD_GRAVITY] as const),
+          limit: { label: "hover", value: (1000 * hoverN) / STANDARD_GRAVITY },
+        },
+        {
+          label: "Grams a watt",
+          points: steps.map(
+            ({ percent, thrustN, powerW }) => [percent, (1000 * thrustN) / STANDARD_GRAVITY / powerW] as const,
+          ),
+        },
+      ],
+    };
+  },
 };
 
 function marginRemark(name: string, currentA: number, maxA: number): CalculatorRemark {

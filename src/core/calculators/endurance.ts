@@ -10,8 +10,8 @@ export const endurance: Calculator = {
   title: "Flight time and range",
   question: "How long and how far does it fly with this pack?",
   inputs: [
-    { id: "usedCharge", label: "Used in the test flight", quantity: "charge", start: 875, min: 1, max: 200_000 },
-    { id: "time", label: "Test flight", quantity: "minutes", start: 5.6, min: 0.1, max: 600 },
+    { id: "usedCharge", label: "Used in the test flight", quantity: "charge", start: 1040, min: 1, max: 200_000 },
+    { id: "time", label: "Test flight", quantity: "minutes", start: 7.4, min: 0.1, max: 600 },
     { id: "mass", label: "All-up mass then", quantity: "mass", start: 620, min: 10, max: 100_000 },
     { id: "oldPack", label: "Pack then", quantity: "mass", start: 140, min: 1, max: 50_000 },
     { id: "newPack", label: "Pack to be flown", quantity: "mass", start: 380, min: 1, max: 50_000 },
@@ -48,6 +48,21 @@ export const endurance: Calculator = {
           : []),
         ...(usable! > EMPTY_FROM ? [{ word: "bad" as const, text: "Never plan to empty: leave a reserve." }] : []),
       ],
+    };
+  },
+  curve: ({ usedCharge, time, mass, oldPack, newPack, capacity, usable }) => {
+    // Packs of the same kind as the one to be flown: so many ampere-hours a gram.
+    const perKg = capacity! / newPack!;
+    const points = Array.from({ length: 24 }, (_, index) => (newPack! * (index + 1)) / 8).flatMap((packKg) => {
+      const newMass = mass! - oldPack! + packKg;
+      if (newMass <= 0) return [];
+      const currentA = (usedCharge! / time!) * hoverPowerRatio(mass!, newMass);
+      return [[Math.round((perKg * packKg) / 3.6), (perKg * packKg * usable!) / currentA / 60] as const];
+    });
+    return {
+      xLabel: "Capacity of a pack of this kind, mAh",
+      at: capacity! / 3.6,
+      lines: [{ label: "Flight time, min", points }],
     };
   },
 };

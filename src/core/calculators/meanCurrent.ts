@@ -6,8 +6,8 @@ export const meanCurrent: Calculator = {
   title: "Mean amps",
   question: "How many amps did it draw on average?",
   inputs: [
-    { id: "charge", label: "Put back by the charger", quantity: "charge", start: 875, min: 1, max: 200_000 },
-    { id: "time", label: "Time flown", quantity: "minutes", start: 5.6, min: 0.1, max: 600 },
+    { id: "charge", label: "Put back by the charger", quantity: "charge", start: 1040, min: 1, max: 200_000 },
+    { id: "time", label: "Time flown", quantity: "minutes", start: 7.4, min: 0.1, max: 600 },
     { id: "voltage", label: "Mean voltage under load", quantity: "voltage", start: 14.8, min: 1, max: 100 },
   ],
   formula: "I = Q / t",

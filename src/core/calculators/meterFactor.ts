@@ -6,8 +6,8 @@ export const meterFactor: Calculator = {
   title: "Current scale by the charger",
   question: "By how much is the craft's current meter off, and what must be set?",
   inputs: [
-    { id: "shown", label: "Used, as the craft shows it", quantity: "charge", start: 213, min: 1, max: 200_000 },
-    { id: "putBack", label: "Put back by the charger", quantity: "charge", start: 875, min: 1, max: 200_000 },
+    { id: "shown", label: "Used, as the craft shows it", quantity: "charge", start: 310, min: 1, max: 200_000 },
+    { id: "putBack", label: "Put back by the charger", quantity: "charge", start: 1040, min: 1, max: 200_000 },
     { id: "setting", label: "Scale that is set now", quantity: "ratio", start: 100, min: 0.0001, max: 1e6 },
   ],
   formula: "factor = put back / shown;  multiplying scale · factor, dividing scale / factor",

@@ -3,6 +3,7 @@
 import { useId } from "react";
 import { type CalculatorInput } from "@/core/calculators/calculator.types";
 import { fromSi, QUANTITIES, toSi, type Unit } from "@/core/units/quantities";
+import { readNumber } from "@/shared/readNumber";
 import styles from "./Calculators.module.css";
 
 /** What stands in a field: as typed, and the unit it is typed in. */
@@ -21,10 +22,11 @@ interface Props {
 /** One figure of a calculator, typed in a unit that can be switched, or chosen from a list. */
 export function CalculatorField({ input, entry, problem, onChange }: Props) {
   const id = useId();
+  const { doubt } = input.options ? { doubt: "" } : readNumber(entry.text);
   const units: readonly Unit[] = QUANTITIES[input.quantity];
   const switchTo = (symbol: string) => {
     const unit = units.find((each) => each.symbol === symbol)!;
-    const number = Number(entry.text.replace(",", "."));
+    const number = readNumber(entry.text).value;
     const converted = fromSi(toSi(number, entry.unit), unit);
     onChange({ unit, text: Number.isFinite(number) ? String(Number(converted.toPrecision(6))) : entry.text });
   };
@@ -65,6 +67,7 @@ export function CalculatorField({ input, entry, problem, onChange }: Props) {
           )}
         </span>
       )}
+      {!problem && doubt && <p className="watch">{doubt}</p>}
       {problem && (
         <p id={`${id}-problem`} className="bad">
           {problem}

@@ -6,9 +6,11 @@ import { CALCULATORS } from "@/core/calculators";
 import { problemsOf } from "@/core/calculators/problemsOf";
 import { type CalculatorInput } from "@/core/calculators/calculator.types";
 import { QUANTITIES, toSi } from "@/core/units/quantities";
+import { readNumber } from "@/shared/readNumber";
 import { KeepOnJob } from "./KeepOnJob";
 import { type OpenJob } from "./openJobsRepository";
 import { CalculatorAnswerPanel } from "./CalculatorAnswerPanel";
+import { CalculatorCurveChart } from "./CalculatorCurveChart";
 import { CalculatorField, type Entry } from "./CalculatorField";
 import styles from "./Calculators.module.css";
 
@@ -67,6 +69,9 @@ export function CalculatorPage({ calculatorId, starts = {}, jobs, mayKeep }: Cal
       </section>
       <div className="stack">
         <CalculatorAnswerPanel answer={answer} formula={calculator.formula} source={calculator.source} />
+        {answer && calculator.curve && (
+          <CalculatorCurveChart curve={calculator.curve(given as Record<string, number>)} />
+        )}
         {mayKeep && answer && (
           <KeepOnJob calculatorId={calculatorId} given={given as Record<string, number>} jobs={jobs} />
         )}
@@ -79,8 +84,8 @@ function startOf({ start, quantity }: CalculatorInput, asked?: string): Entry {
   return { text: asked ?? String(start), unit: QUANTITIES[quantity][0] };
 }
 
-/** SI value of a field; null when it holds no number. A comma is taken for the decimal point it stands for. */
+/** SI value of a field; null when it holds no number. */
 function valueOf({ text, unit }: Entry): number | null {
-  const number = text.trim() === "" ? NaN : Number(text.trim().replace(",", "."));
+  const number = readNumber(text).value;
   return Number.isFinite(number) ? toSi(number, unit) : null;
 }

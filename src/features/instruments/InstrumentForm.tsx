@@ -1,12 +1,15 @@
 "use client";
 
-import { Button, Checkbox, Form, Input, InputNumber, Select } from "antd";
+import { Button, Checkbox, Form, Input, InputNumber, Popconfirm, Select } from "antd";
 import { useState } from "react";
+import { type TriedInstrument } from "@/rigs/tryInstrument";
+import { channelOf, shownAs } from "@/core/series/channels";
+import { DayField } from "@/shared/DayField";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { type ShopInstrument } from "./instrument";
 import { parseCommandMap } from "./instrument.schema";
-import { saveInstrumentAction } from "./instruments.action";
+import { deleteInstrumentAction, saveInstrumentAction, tryInstrumentAction } from "./instruments.action";
 import list from "@/shared/PickList.module.css";
 import styles from "./Instruments.module.css";
 
@@ -30,9 +33,11 @@ type Values = Omit<ShopInstrument, "id" | "version" | "map"> & { mapText: string
 export function InstrumentForm(props: {
   instrument: ShopInstrument | null;
   mayEdit: boolean;
+  mayDelete: boolean;
   onSaved: (id: number) => void;
+  onGone: () => void;
 }) {
-  const { instrument, mayEdit, onSaved } = props;
+  const { instrument, mayEdit, mayDelete, onSaved, onGone } = props;
   const [form] = Form.useForm<Values>();
   const { run, isBusy, failure, reload } = useVerb(saveInstrumentAction);
   const mapText = Form.useWatch("mapText", form) ?? "";
@@ -52,7 +57,7 @@ export function InstrumentForm(props: {
     serial: "",
     calibratedOn: null,
     calibrationDue: null,
-    isUsed: true,
+    isUsed: false,
   };
   return (
     <section className="panel stack" aria-label="Instrument">
@@ -65,13 +70,10 @@ export function InstrumentForm(props: {
         initialValues={{ ...known, mapText: JSON.stringify(map, null, 2) }}
         onValuesChange={() => setSaved(false)}
         onFinish={(values) =>
-          void run(
-            { ...values, port: values.port ?? 0, id: instrument?.id ?? null, version: instrument?.version ?? 0 },
-            (id) => {
-              setSaved(true);
-              onSaved(id);
-            },
-          )
+          void run(asInput(values, instrument), (id) => {
+            setSaved(true);
+            onSaved(id);
+          })
         }
       >
         <div className={list.fields}>
@@ -91,10 +93,10 @@ export function InstrumentForm(props: {
             <Input maxLength={60} />
           </Form.Item>
           <Form.Item label="Calibrated on" name="calibratedOn" {...problem("calibratedOn")}>
-            <Input type="date" />
+            <DayField />
           </Form.Item>
           <Form.Item label="Due again" name="calibrationDue" {...problem("calibrationDue")}>
-            <Input type="date" />
+            <DayField />
           </Form.Item>
           <Form.Item label=" " name="isUsed" valuePropName="checked">
             <Checkbox>In use at the rig</Checkbox>
@@ -132,7 +134,71 @@ export function InstrumentForm(props: {
           {isSaved && <span className="good">Saved.</span>}
         </div>
         <FailureNotice failure={failure} onReload={reload} />
+        {mayEdit && (
+          <TryIt
+            input={() => asInput(form.getFieldsValue(true) as Values, instrument)}
+            isSerial={transport === "serial"}
+          />
+        )}
+        {instrument && mayDelete && <TakeOff instrument={instrument} onGone={onGone} />}
       </Form>
     </section>
+  );
+}
+
+function asInput(values: Values, instrument: ShopInstrument | null) {
+  return { ...values, port: values.port ?? 0, id: instrument?.id ?? null, version: instrument?.version ?? 0 };
+}
+
+/** Asks the instrument who it is and for one reading, as it is typed in and before it is saved. */
+function TryIt({ input, isSerial }: { input: () => object; isSerial: boolean }) {
+  const { run, isBusy, failure, reload } = useVerb(tryInstrumentAction);
+  const [tried, setTried] = useState<TriedInstrument | null>(null);
+  if (isSerial) return <p className="soft">One on a serial port is tried from the bench page, which opens the port.</p>;
+  return (
+    <div className="stack" style={{ marginTop: 12 }}>
+      <div className="row">
+        <Button loading={isBusy} onClick={() => void run(input(), setTried)}>
+          Try it
+        </Button>
+        {tried && !isBusy && (
+          <span role="status" className={tried.ok ? "good" : "bad"}>
+            {tried.ok
+              ? `● Answers as ${tried.identity.maker} ${tried.identity.model}, ${tried.identity.serial}${readingsText(tried.readings)}`
+              : `■ ${tried.problem}`}
+          </span>
+        )}
+      </div>
+      <FailureNotice failure={failure} onReload={reload} />
+    </div>
+  );
+}
+
+function readingsText(readings: Readonly<Record<string, number>>): string {
+  const all = Object.entries(readings).map(([channel, value]) => {
+    const { unit, factor, decimals } = shownAs(channel);
+    return `${channelOf(channel).label} ${(value * factor).toFixed(decimals)} ${unit}`;
+  });
+  return all.length > 0 ? `: ${all.join(", ")}` : "";
+}
+
+/** Takes it off the list, after asking once. */
+function TakeOff({ instrument, onGone }: { instrument: ShopInstrument; onGone: () => void }) {
+  const { run, isBusy, failure, reload } = useVerb(deleteInstrumentAction);
+  return (
+    <div style={{ marginTop: 12 }}>
+      <Popconfirm
+        title={`Take “${instrument.name}” off the list?`}
+        description="Runs that were made with it keep what they noted of it."
+        okText="Take it off"
+        cancelText="Keep it"
+        onConfirm={() => void run({ id: instrument.id, version: instrument.version }, onGone)}
+      >
+        <Button danger loading={isBusy}>
+          Take it off the list
+        </Button>
+      </Popconfirm>
+      <FailureNotice failure={failure} onReload={reload} />
+    </div>
   );
 }

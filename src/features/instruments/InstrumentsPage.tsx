@@ -20,10 +20,11 @@ export interface InstrumentLine extends ShopInstrument {
 export interface InstrumentsPageProps {
   instruments: readonly InstrumentLine[];
   mayEdit: boolean;
+  mayDelete: boolean;
 }
 
 /** The shop's instruments: what each measures, whether it answers, and until when its calibration counts. */
-export function InstrumentsPage({ instruments, mayEdit }: InstrumentsPageProps) {
+export function InstrumentsPage({ instruments, mayEdit, mayDelete }: InstrumentsPageProps) {
   const [chosen, choose] = useState<number | "new" | null>(null);
   const one = instruments.find(({ id }) => id === chosen) ?? null;
   const detail = useRef<HTMLDivElement>(null);
@@ -74,7 +75,9 @@ export function InstrumentsPage({ instruments, mayEdit }: InstrumentsPageProps) 
             key={one ? `${one.id} ${one.version}` : "new"}
             instrument={one}
             mayEdit={mayEdit}
+            mayDelete={mayDelete}
             onSaved={(id) => choose(id)}
+            onGone={() => choose(null)}
           />
         ) : (
           <HowToConnect />

@@ -26,5 +26,6 @@ export async function getInstrumentsPage(context: VerbContext): Promise<Instrume
       };
     }),
     mayEdit,
+    mayDelete: hasRole(context.person, "lead"),
   };
 }

@@ -55,6 +55,13 @@ export const SaveInstrumentInput = v.pipe(
 );
 export type SaveInstrumentInput = v.InferOutput<typeof SaveInstrumentInput>;
 
+/** An instrument to be taken off the list. */
+export const DeleteInstrumentInput = v.object({
+  id: v.pipe(v.number(), v.integer(), v.minValue(1)),
+  version: v.pipe(v.number(), v.integer(), v.minValue(0)),
+});
+export type DeleteInstrumentInput = v.InferOutput<typeof DeleteInstrumentInput>;
+
 /** A command map from its text, or the sentence that says what is wrong with it. */
 export function parseCommandMap(text: string): { map: v.InferOutput<typeof CommandMapSchema> } | { problem: string } {
   let json: unknown;

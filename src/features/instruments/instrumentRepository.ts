@@ -55,6 +55,15 @@ export async function updateInstrument(db: Db, one: ShopInstrument): Promise<voi
   if (result.affectedRows === 0) throw new ConflictError(`The instrument "${one.name}" was changed meanwhile.`);
 }
 
+/** Takes an instrument off the list. @throws {ConflictError} when somebody else changed it meanwhile. */
+export async function removeInstrument(db: Db, id: number, version: number): Promise<void> {
+  const [result] = await db.execute<ResultSetHeader>("DELETE FROM instrument WHERE id = ? AND version = ?", [
+    id,
+    version,
+  ]);
+  if (result.affectedRows === 0) throw new ConflictError("The instrument was changed meanwhile.");
+}
+
 /** Moves an instrument to another port, as the simulated bench does when it starts elsewhere. */
 export async function moveInstrument(db: Db, name: string, port: number): Promise<void> {
   await db.execute("UPDATE instrument SET port = ? WHERE name = ?", [port, name]);

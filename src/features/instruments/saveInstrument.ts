@@ -1,8 +1,10 @@
 import "server-only";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { AppError } from "@/server/errors";
-import { parseCommandMap, type SaveInstrumentInput } from "./instrument.schema";
-import { insertInstrument, listInstruments, updateInstrument } from "./instrumentRepository";
+import { type TriedInstrument } from "@/rigs/tryInstrument";
+import { type DeleteInstrumentInput, parseCommandMap, type SaveInstrumentInput } from "./instrument.schema";
+import { insertInstrument, listInstruments, removeInstrument, updateInstrument } from "./instrumentRepository";
+import { rig, toAppError } from "./rig";
 
 /**
  * Puts an instrument on the shop's list, or changes it.
@@ -22,4 +24,30 @@ export async function saveInstrument(context: VerbContext, input: SaveInstrument
   if (id === null) return insertInstrument(context.pool, whole);
   await updateInstrument(context.pool, { ...whole, id, version });
   return id;
+}
+
+/**
+ * Tries an instrument as it is typed in, before it is saved: who answers, and one reading of each channel. It drives nothing.
+ *
+ * @throws {AppError} `forbidden`, `invalid_input` for a command map that cannot be used, `rig_unreachable`.
+ */
+export async function tryInstrument(context: VerbContext, input: SaveInstrumentInput): Promise<TriedInstrument> {
+  requireRole(context, "technician");
+  const { id, name, transport, host, port, mapText } = input;
+  const read = parseCommandMap(mapText);
+  if ("problem" in read) throw new AppError("invalid_input", read.problem);
+  return rig()
+    .try({ id: id ?? 1, name, transport, host, port, map: read.map })
+    .catch(toAppError);
+}
+
+/**
+ * Takes an instrument off the list. Runs that were made with it keep what they noted of it.
+ *
+ * @throws {AppError} `forbidden`; {ConflictError} when somebody changed it since.
+ */
+export async function deleteInstrument(context: VerbContext, { id, version }: DeleteInstrumentInput): Promise<null> {
+  requireRole(context, "lead");
+  await removeInstrument(context.pool, id, version);
+  return null;
 }

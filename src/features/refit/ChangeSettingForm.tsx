@@ -8,9 +8,12 @@ import { changeSettingAction } from "./refit.action";
 /** A repair without a new part: what it was before, what it is now. */
 export function ChangeSettingForm({
   target,
+  place,
   onDone,
 }: {
   target: { jobId: number; version: number };
+  /** Where it is done; empty where the craft has but one, or nobody said. */
+  place: string;
   onDone: () => void;
 }) {
   const { run, isBusy, failure, reload } = useVerb(changeSettingAction);
@@ -20,8 +23,9 @@ export function ChangeSettingForm({
       layout="vertical"
       requiredMark={false}
       initialValues={{ what: "", before: "", after: "" }}
-      onFinish={(values: object) => void run({ ...target, ...values }, onDone)}
+      onFinish={(values: object) => void run({ ...target, ...values, place }, onDone)}
     >
+      {place && <p>At {place}.</p>}
       <Form.Item
         label="What was set or mended?"
         name="what"

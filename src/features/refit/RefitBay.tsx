@@ -14,7 +14,13 @@ import { ReplacePartForm } from "./ReplacePartForm";
 export interface RefitBayProps {
   target: { jobId: number; version: number };
   /** Those that stand, oldest first. */
-  causes: readonly { seq: number; lines: readonly string[]; isOpen: boolean; isFailed: boolean }[];
+  causes: readonly {
+    seq: number;
+    lines: readonly string[];
+    place: string;
+    isOpen: boolean;
+    isFailed: boolean;
+  }[];
   positions: readonly (Position & { kindName: string; place: string; isSuspect: boolean })[];
   proofs: readonly { title: string; state: string }[];
   mayEdit: boolean;
@@ -97,7 +103,7 @@ export function RefitBay({ target, causes, positions, proofs, mayEdit, isHere }:
           <section className="panel stack">
             <h2>No new part?</h2>
             {isSetting ? (
-              <ChangeSettingForm target={target} onDone={() => setSetting(false)} />
+              <ChangeSettingForm target={target} place={placeToMend(causes)} onDone={() => setSetting(false)} />
             ) : (
               <Button onClick={() => setSetting(true)}>Record a setting or a mend</Button>
             )}
@@ -112,6 +118,12 @@ export function RefitBay({ target, causes, positions, proofs, mayEdit, isHere }:
 function suspectLabel(positions: RefitBayProps["positions"]): string {
   const suspects = positions.filter(({ isSuspect }) => isSuspect).map(({ place }) => place);
   return suspects.length > 0 ? `Suspected: ${suspects.join("; ")}` : "No position is suspected";
+}
+
+/** Where the one cause that is not repaired yet is: a mend is for it. */
+function placeToMend(causes: RefitBayProps["causes"]): string {
+  const open = causes.filter(({ isOpen }) => isOpen).map(({ place }) => place);
+  return open.length === 1 ? open[0]! : "";
 }
 
 /** What is done before a part comes out. */

@@ -4,7 +4,7 @@ import { PART_KINDS } from "@/core/craft/partKinds";
 import { findProofKind } from "@/core/prove/proofKinds";
 import { listFittedParts } from "@/features/craft/fittedPartRepository";
 import { isAtPlace, placeText } from "@/core/craft/spots";
-import { causesOf, standingCauses, unrepairedCauses } from "@/features/job/causes/causesOf";
+import { causesOf, placesOf, standingCauses, unrepairedCauses } from "@/features/job/causes/causesOf";
 import { withPlace } from "@/features/job/events/eventKind";
 import { getJobPage } from "@/features/job/getJobPage";
 import { hasRole } from "@/server/person";
@@ -39,6 +39,7 @@ export async function getRefitBay(context: VerbContext, jobId: number): Promise<
         ),
         ...(other ? [withPlace(other, otherPlace)] : []),
       ],
+      place: placesOf({ faults, otherPlace })[0] ?? "",
       isOpen: outcome.kind === "not repaired",
       isFailed: outcome.kind === "failed",
     })),

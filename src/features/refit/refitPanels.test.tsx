@@ -32,7 +32,7 @@ const show = (more: Partial<RefitBayProps> = {}) =>
     <BayPathProvider path={[{ id: "prove", name: "Prove" }]}>
       <RefitBay
         target={{ jobId: 3, version: 4 }}
-        causes={[{ seq: 3, lines: ["ESC burnt (82 %): Replace the ESC"], isOpen: true, isFailed: false }]}
+        causes={[{ seq: 3, lines: ["ESC burnt (82 %): Replace the ESC"], place: "", isOpen: true, isFailed: false }]}
         positions={[position("ESC 3", { isSuspect: true }), position("ESC 1")]}
         proofs={[]}
         mayEdit

@@ -2,7 +2,8 @@ import { timingSafeEqual } from "node:crypto";
 import http from "node:http";
 import { type AddressInfo } from "node:net";
 import * as v from "valibot";
-import { ArmRequest, BeatRequest, ConnectRequest, OperatorRequest, StopRequest } from "../runProtocol";
+import { ArmRequest, BeatRequest, ConnectRequest, OperatorRequest, StopRequest, TryRequest } from "../runProtocol";
+import { tryInstrument } from "../tryInstrument";
 import { type RigAgent, RigRefusal } from "./RigAgent";
 
 const MAX_BODY_BYTES = 256 * 1024;
@@ -60,6 +61,9 @@ async function route(agent: RigAgent, call: string, body: unknown): Promise<obje
       const { instruments, pushed } = v.parse(ConnectRequest, body);
       return agent.connect(instruments, pushed);
     }
+    case "POST /try":
+      if (agent.status().run !== null) throw new RigRefusal("busy", "A run is on: try it when that is over.");
+      return tryInstrument(v.parse(TryRequest, body));
     case "POST /arm":
       return agent.arm(v.parse(ArmRequest, body));
     case "POST /start": {

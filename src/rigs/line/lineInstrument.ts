@@ -1,3 +1,4 @@
+import { connectionWords } from "../connectionWords";
 import net from "node:net";
 import { type Readings } from "../../core/series/series";
 import { afterArrivals } from "../afterArrivals";
@@ -57,7 +58,7 @@ export function connectLine({ host, port }: InstrumentAddress, map: CommandMap):
       if (isSilent()) afterArrivals(() => isSilent() && lose(`silent for ${Math.round(silentMs())} ms`));
     }, WATCH_EVERY_MS);
     socket.setEncoding("utf8");
-    socket.on("error", (error) => lose(error.message));
+    socket.on("error", (error) => lose(connectionWords(error)));
     socket.on("close", () => lose("the connection was closed"));
     socket.on("data", (chunk: string) => {
       const lines = (received + chunk).split("\n");

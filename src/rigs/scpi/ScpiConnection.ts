@@ -1,3 +1,4 @@
+import { connectionWords } from "../connectionWords";
 import net from "node:net";
 import { afterArrivals } from "../afterArrivals";
 import { InstrumentError } from "../instruments";
@@ -27,7 +28,7 @@ export class ScpiConnection {
     socket.setNoDelay(true); // a command must not wait for company: it may be the cut
     socket.setEncoding("utf8");
     socket.on("data", (chunk: string) => this.receive(chunk));
-    socket.on("error", (error) => this.lose(error.message));
+    socket.on("error", (error) => this.lose(connectionWords(error)));
     socket.on("close", () => this.lose("the connection was closed"));
   }
 
@@ -40,7 +41,7 @@ export class ScpiConnection {
         reject(new InstrumentError(`No instrument answers at ${host}:${port} (${reason}).`));
       };
       socket.setTimeout(CONNECT_TIMEOUT_MS, () => fail("no answer in time"));
-      socket.once("error", (error) => fail(error.message));
+      socket.once("error", (error) => fail(connectionWords(error)));
       socket.once("connect", () => {
         socket.setTimeout(0);
         socket.removeAllListeners("error");

@@ -58,7 +58,9 @@ function State({ live, assessed, isLive, plan, replayed }: Props) {
   if (isLive)
     return (
       <strong className={styles.powered}>
-        Running, throttle {formatQuantity((live.latest.throttle ?? 0) * 100, "%", 0)}
+        Running
+        {/* Seen, and not read out ten times a second. */}
+        <span aria-hidden>, throttle {formatQuantity((live.latest.throttle ?? 0) * 100, "%", 0)}</span>
         {live.latest.output ? `, motor ${live.latest.output}` : ""}
       </strong>
     );
