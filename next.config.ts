@@ -10,8 +10,7 @@ const config: NextConfig = {
   headers: () =>
     Promise.resolve([
       {
-        // Pages go out as they are: packing 60 kB costs the server 10 ms and saves a shop's own network nothing. Scripts,
-        // fetched once, are packed.
+        // Pages leave the web process as they are: the door packs them, so that it costs this process nothing.
         source: "/((?!_next/|api/).*)",
         headers: [
           { key: "Cache-Control", value: "private, no-cache, no-store, max-age=0, must-revalidate, no-transform" },

@@ -11,6 +11,7 @@ export async function measureBoard({ url, env, folder }) {
   const { cookie, open } = await fillBoard(env, folder);
   say(`\n== Board with ${open} open jobs`);
   await measureRequests(url, cookie);
+  await measurePages(url, cookie);
   await measureFirstLoad(url, cookie);
 }
 
@@ -51,6 +52,32 @@ async function measureRequests(url, cookie) {
     `${REQUESTS} requests one after the other, over loopback, to the last byte: median ${timesMs[REQUESTS / 2].toFixed(1)} ms`,
   );
   reportFigure("board, p95", timesMs[Math.floor(REQUESTS * 0.95)], "ms", 40);
+}
+
+/** Pages as they are sent, packed, in bytes on the wire. */
+const PAGES = {
+  board: "/",
+  isolate: "/jobs/0010/isolate",
+  bench: "/jobs/0010/bench",
+  prove: "/jobs/0015/prove",
+  library: "/library",
+  craft: "/craft/1",
+};
+const MOST_KB = 80;
+
+async function measurePages(url, cookie) {
+  const { get } = await import("node:http");
+  for (const [name, path] of Object.entries(PAGES)) {
+    const bytes = await new Promise((resolve, reject) => {
+      get(url + path, { headers: { cookie, "accept-encoding": "gzip" } }, (response) => {
+        let sent = 0;
+        if (response.statusCode !== 200) reject(new Error(`${path} answered ${response.statusCode}.`));
+        response.on("data", (chunk) => (sent += chunk.length));
+        response.on("end", () => resolve(sent));
+      }).on("error", reject);
+    });
+    reportFigure(`${name} as sent`, bytes / 1000, "kB", MOST_KB);
+  }
 }
 
 async function measureFirstLoad(url, cookie) {

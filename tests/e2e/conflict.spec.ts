@@ -39,7 +39,10 @@ test("an answer given on a stale page is not stored twice", async ({ page, conte
   const second = await context.newPage();
   await second.goto(`/jobs/${number}/isolate`);
   await expect(
-    second.getByRole("region", { name: "Suspects" }).getByText(/^Camera( dead)?$/),
+    second
+      .getByRole("region", { name: "Suspects" })
+      .getByText(/^Camera( dead)?$/)
+      .first(),
   ).toBeVisible();
   const title = await page.getByRole("heading", { level: 1 }).innerText();
   await page.keyboard.press("a");

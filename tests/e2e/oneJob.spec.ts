@@ -41,6 +41,7 @@ async function takeIn(page: Page, tag: string): Promise<string> {
     .click();
   await page.getByRole("button", { name: "Take it in and isolate the fault" }).click();
   await page.waitForURL(/\/jobs\/\d+\/isolate$/);
+  await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
   return /jobs\/(\d+)/.exec(page.url())![1]!;
 }
 

@@ -115,7 +115,9 @@ test("an instrument is put on the list, with what is wrong said at its place, an
   const map = { format: "pitstopa-command-map/1", channels: [{ channel: "cell14", query: "MEAS:VOLT?" }] };
   await form.getByLabel(/^Command map/).fill(JSON.stringify(map));
   await form.getByRole("button", { name: "Try it" }).click();
-  await expect(form.getByText(/■ No instrument answers at 127\.0\.0\.1:9 \(nothing listens on that port/)).toBeVisible();
+  await expect(
+    form.getByText(/■ No instrument answers at 127\.0\.0\.1:9 \(nothing listens on that port/),
+  ).toBeVisible();
   await form.getByLabel("In use at the rig").check();
   await form.getByRole("button", { name: "Save" }).click();
   const line = page.getByRole("button", { name: /^Second wattmeter/ });

@@ -107,6 +107,7 @@ export async function receiveQuad(
   for (const text of seen) await page.getByRole("group", { name: "What was seen" }).getByText(text).click();
   await page.getByRole("button", { name: "Take it in and isolate the fault" }).click(submit);
   await page.waitForURL(/\/jobs\/\d+\/isolate$/);
+  await expect(page.getByRole("heading", { level: 1 })).toBeVisible(); // its outline comes first
   return /jobs\/(\d+)/.exec(page.url())![1]!;
 }
 

@@ -1,5 +1,6 @@
 import http from "node:http";
 import { type AddressInfo } from "node:net";
+import { gunzipSync } from "node:zlib";
 import { type RigClient, RigCallError } from "../rigClient";
 import { type RunStatus } from "../runProtocol";
 import { startDoor } from "./doorServer";
@@ -17,6 +18,7 @@ const stop = jest.fn<ReturnType<RigClient["stop"]>, Parameters<RigClient["stop"]
 const seen: { method: string; url: string; body: string; headers: http.IncomingHttpHeaders }[] = [];
 let web: http.Server;
 let webDelayMs = 0;
+let webHeaders: http.OutgoingHttpHeaders = {};
 let door: Awaited<ReturnType<typeof startDoor>>;
 let url: string;
 
@@ -25,13 +27,14 @@ beforeEach(async () => {
   stop.mockReset().mockResolvedValue(status);
   seen.length = 0;
   webDelayMs = 0;
+  webHeaders = {};
   web = http.createServer((request, response) => {
     let body = "";
     request.on("data", (chunk) => (body += String(chunk)));
     request.on("end", () => {
       seen.push({ method: request.method!, url: request.url!, body, headers: request.headers });
       setTimeout(() => {
-        response.writeHead(201, { "X-From": "web", "Set-Cookie": ["a=1", "b=2"] });
+        response.writeHead(201, { "X-From": "web", "Set-Cookie": ["a=1", "b=2"], ...webHeaders });
         response.end(`web: ${body}`);
       }, webDelayMs);
     });
@@ -128,5 +131,38 @@ describe("the door", () => {
     expect(await refused.json()).toMatchObject({ message: "Another page armed this run." });
     const broken = await fetch(`${url}/api/rig/beat`, { method: "POST", body: "{" });
     expect(broken.status).toBe(400);
+  });
+
+  it("packs pages for those who can unpack them, and nothing else", async () => {
+    const page = "<p>a page that says the same again and again</p>".repeat(400);
+    const ask = async (type: string, encoding: string) => {
+      webHeaders = { "Content-Type": type };
+      const { port } = new URL(url);
+      return new Promise<{ headers: http.IncomingHttpHeaders; body: Buffer }>((resolve, reject) => {
+        const request = http.request(
+          { port, method: "POST", path: "/", headers: { "accept-encoding": encoding } },
+          (response) => {
+            const chunks: Buffer[] = [];
+            response.on("data", (chunk: Buffer) => chunks.push(chunk));
+            response.on("end", () => resolve({ headers: response.headers, body: Buffer.concat(chunks) }));
+          },
+        );
+        request.on("error", reject);
+        request.end(page);
+      });
+    };
+    const packed = await ask("text/html; charset=utf-8", "gzip, br");
+    expect(packed.headers).toMatchObject({ "content-encoding": "gzip", "x-from": "web", vary: "Accept-Encoding" });
+    expect(packed.body.length).toBeLessThan(page.length / 10);
+    expect(gunzipSync(packed.body).toString()).toBe(`web: ${page}`);
+    for (const [type, encoding] of [
+      ["text/html", "identity"],
+      ["application/json", "gzip"],
+      ["image/png", "gzip"],
+    ] as const) {
+      const plain = await ask(type, encoding);
+      expect(plain.headers["content-encoding"]).toBeUndefined();
+      expect(plain.body.toString()).toBe(`web: ${page}`);
+    }
   });
 });

@@ -1,6 +1,7 @@
 import http from "node:http";
 import { type AddressInfo } from "node:net";
 import { type RigClient, RigCallError } from "../rigClient";
+import { isPackable, sendPacked } from "./packPage";
 
 /** What the door needs to know. */
 export interface DoorOptions {
@@ -42,8 +43,11 @@ export function startDoor({
         headers: { ...request.headers, "x-forwarded-for": request.socket.remoteAddress ?? "" },
       },
       (answer) => {
-        response.writeHead(answer.statusCode ?? 502, answer.headers);
-        answer.pipe(response);
+        if (isPackable(request, answer)) sendPacked(answer, response);
+        else {
+          response.writeHead(answer.statusCode ?? 502, answer.headers);
+          answer.pipe(response);
+        }
         answer.on("error", () => response.destroy()); // it broke off in the middle
         // What is answered before it was read whole, such as a photo that is too large, need not be sent on to its end.
         request.unpipe(passed);
