@@ -26,6 +26,8 @@ const SIMULATION = [
   "<rootDir>/tests/replays/*.test.ts",
 ];
 
+process.env.PITSTOPA_ZONE ??= "UTC"; // what is written of a time must not depend on where the tests run
+
 /** `unit`, `pages` and `simulation` need nothing; `integration` needs the database that bin/test.mjs starts. */
 const config = {
   // A machine that others use as well may be many times slower for a while.

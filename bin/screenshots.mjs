@@ -32,12 +32,7 @@ async function shootAll(browser, url) {
   const wide = await signedIn(browser, url, { viewport: { width: 1280, height: 800 }, colorScheme: "light" });
   await wide.page.goto(`${url}/sign-in`);
   await shoot(wide.page, "board", "/");
-  await shoot(wide.page, "receive", "/receive", async (page) => {
-    await page.getByLabel("Battery is out").check();
-    await page.getByLabel("Props are off").check();
-  });
   const black = await jobOf(wide.page, "Picture went black after a hard landing");
-  await shoot(wide.page, "isolate", `/jobs/${black}/isolate`);
   const lifter = await jobOf(wide.page, "New motors and ESCs");
   await shoot(wide.page, "bench", `/jobs/${lifter}/bench`);
   await shoot(wide.page, "bench-running", `/jobs/${lifter}/bench`, async (page) => {
@@ -65,11 +60,8 @@ async function shootAll(browser, url) {
   await shoot(wide.page, "rig", "/instruments", (page) => page.getByText("Wattmeter").first().click());
   await shoot(wide.page, "packs", "/packs");
   await shoot(wide.page, "calculators", "/calculators/drive-matching");
-  const burnt = await jobOf(wide.page, "Board burnt, second time");
-  await shoot(wide.page, "refit", `/jobs/${burnt}/refit`);
   const hot = await jobOf(wide.page, "Picture goes after four minutes");
-  await shoot(wide.page, "prove", `/jobs/${hot}/prove`);
-  await shoot(wide.page, "hand-back", "/jobs/0005/handback");
+  await shootOneJob(wide.page);
   await shoot(wide.page, "craft", "/craft/2");
   await shoot(wide.page, "library", "/library", (page) => page.getByRole("button", { name: /^Camera dead/ }).click());
   await shoot(wide.page, "workshop", "/workshop");
@@ -83,6 +75,88 @@ async function shootAll(browser, url) {
   await shoot(phone.page, "board-390", "/");
   await shoot(phone.page, "prove-390", `/jobs/${hot}/prove`);
   await phone.context.close();
+}
+
+/** The story of docs/one-job.md: a burnt corner, ESC 3, a wrong direction put right on the spot, a second cause, the report. */
+async function shootOneJob(page) {
+  const keep = async (name) => {
+    await page.waitForTimeout(700);
+    await page.screenshot({ path: join(folder, `${name}.png`) });
+    say(`docs/screenshots/${name}.png`);
+  };
+  const button = (name) => page.getByRole("button", { name });
+  const pick = async (label, option) => {
+    await page.getByRole("combobox", { name: label, exact: true }).click();
+    await page.locator(".ant-select-dropdown:visible").getByText(option, { exact: true }).first().click();
+  };
+  await page.goto("/receive");
+  await page.getByLabel("Battery is out").check();
+  await page.getByLabel("Props are off").check();
+  await page.getByLabel("Craft", { exact: true }).fill("Rill");
+  await page.keyboard.press("Enter");
+  await page.getByLabel("Complaint, in the customer's words").fill("Tumbled out of a turn, smoke from one corner");
+  await pick("When did it show?", "cruise");
+  await pick("What came just before?", "A crash or hard landing");
+  await page.getByRole("group", { name: "What was seen" }).getByText("Burnt trace or smell").click();
+  await page
+    .getByRole("group", { name: "Where: Burnt trace or smell" })
+    .getByRole("button", { name: "rear left" })
+    .click();
+  await page.getByText("What was seen? Pick all that are sure.").scrollIntoViewIfNeeded();
+  await keep("receive");
+  await button("Take it in and isolate the fault").click();
+  await page.waitForURL(/isolate$/);
+  await page.getByRole("heading", { level: 1 }).waitFor();
+  await keep("isolate");
+  await button("Name the cause").first().click();
+  await button("Name it and go on").click();
+  await page.waitForURL(/(bench|refit)$/);
+  await page.goto(page.url().replace(/bench$/, "refit"));
+  await page.getByLabel("Why does the old one come out?").fill("one phase is burnt through");
+  await page.getByLabel("Its serial").fill("7010-E3B");
+  await keep("refit");
+  await button("Replace it").click();
+  await page.getByText(/before: .*burnt through/).waitFor();
+  const prove = button("Go on to Prove");
+  if (!(await prove.isVisible())) await button("Go on to Refit").click();
+  await prove.click();
+  await page.waitForURL(/prove$/);
+  const title = () =>
+    page.getByRole("region", { name: "Proof in hand" }).getByRole("heading", { level: 1 }).innerText();
+  await meetUpTo(page, title, "Motor order and direction");
+  await button(/^Failed/).click();
+  await page.getByLabel("What was seen", { exact: true }).fill("motor 3 turns the wrong way");
+  await page
+    .getByRole("group", { name: "Where it failed" })
+    .getByRole("button", { name: "Motor 3, rear left" })
+    .click();
+  await page.getByLabel("What was done").fill("two of its wires crossed");
+  await page.getByLabel("Wires or joints were touched").check();
+  await keep("prove");
+  await button("Put right here, repeat the proof").click();
+  await page.waitForTimeout(500);
+  await meetUpTo(page, title, null);
+  await button("Go on to Hand back").click();
+  await page.waitForURL(/handback$/);
+  await keep("hand-back");
+}
+
+/** Meets proofs by eye until one is in hand, or none is left. */
+async function meetUpTo(page, title, last) {
+  const left = page.getByRole("region", { name: "Proofs", exact: true });
+  for (;;) {
+    const text = (await left.innerText()).replaceAll("\n", " ");
+    if (/(^| )0 left of/.test(text) || (last && (await title()) === last)) return;
+    const now = await title();
+    const eye = page.getByRole("radio", { name: /^By eye/ });
+    if (await eye.isVisible()) {
+      await eye.check();
+      await page.getByLabel("By eye, because").fill("the bench is out for repair");
+    }
+    await page.getByRole("button", { name: /^Met/ }).click();
+    await page.getByText(`Met: ${now}`).waitFor();
+    await page.waitForTimeout(150);
+  }
 }
 
 async function signedIn(browser, url, options) {

@@ -1,4 +1,15 @@
-import { formatAge, formatChange, formatClock, formatDateTime, formatPercent, formatQuantity } from "./format";
+import {
+  formatAge,
+  formatChange,
+  formatClock,
+  formatDateTime,
+  formatDay,
+  formatWeekday,
+  formatPercent,
+  formatQuantity,
+} from "./format";
+
+beforeAll(() => void (process.env.PITSTOPA_ZONE = "UTC"));
 
 describe("format", () => {
   it.each([
@@ -32,6 +43,15 @@ describe("format", () => {
     expect(formatAge(at, new Date("2026-11-05T08:45:30Z"))).toBe("42\u00a0min");
     expect(formatAge(at, new Date("2026-11-06T09:03:00Z"))).toBe("25\u00a0h");
     expect(formatAge(at, new Date("2026-11-13T08:03:00Z"))).toBe("8\u00a0d");
-    expect(formatDateTime(at)).toBe("5 Nov 2026, 08:03 UTC");
+    expect(formatDateTime(at)).toBe("5 Nov 2026, 08:03");
+  });
+
+  it("are of the shop's own clock, over midnight", () => {
+    process.env.PITSTOPA_ZONE = "Etc/GMT-13"; // thirteen hours ahead: the sign is that of the old convention
+    const evening = new Date("2026-11-05T20:03:00Z");
+    expect(formatDateTime(evening)).toBe("6 Nov 2026, 09:03");
+    expect(formatDay(evening)).toBe("2026-11-06");
+    expect(formatWeekday(evening)).toBe("Friday");
+    process.env.PITSTOPA_ZONE = "UTC";
   });
 });

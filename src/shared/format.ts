@@ -1,7 +1,14 @@
 import dayjs from "dayjs";
+import timezone from "dayjs/plugin/timezone.js";
 import utc from "dayjs/plugin/utc.js";
 
 dayjs.extend(utc);
+dayjs.extend(timezone);
+
+/** The shop's clock: PITSTOPA_ZONE by its name in the time zone database, else that of the server. Times are written on the server only. */
+function zone(): string {
+  return process.env.PITSTOPA_ZONE || Intl.DateTimeFormat().resolvedOptions().timeZone;
+}
 
 /** A number with a fixed count of decimals and its unit, with a thin no-break space between. */
 export function formatQuantity(value: number, unit: string, decimals = 1): string {
@@ -37,24 +44,29 @@ export function formatAge(from: Date, to: Date): string {
   return `${Math.floor(minutes / 1440)}\u00a0d`;
 }
 
-/** Date and time of the shop's clock, in the same words everywhere: 25 Nov 2026, 14:05 UTC. */
+/** Date and time of the shop's clock, in the same words everywhere: 25 Nov 2026, 14:05. */
 export function formatDateTime(at: Date): string {
-  return dayjs.utc(at).format("D MMM YYYY, HH:mm [UTC]");
+  return dayjs.utc(at).tz(zone()).format("D MMM YYYY, HH:mm");
 }
 
 /** The day alone: 25 Nov 2026. */
 export function formatDate(at: Date): string {
-  return dayjs.utc(at).format("D MMM YYYY");
+  return dayjs.utc(at).tz(zone()).format("D MMM YYYY");
 }
 
-/** The day as it is stored: 2026-11-25. */
+/** The day of the shop's clock as it is stored: 2026-11-25. */
 export function formatDay(at: Date): string {
-  return dayjs.utc(at).format("YYYY-MM-DD");
+  return dayjs.utc(at).tz(zone()).format("YYYY-MM-DD");
 }
 
 /** A stored day, short: 25 Nov. */
 export function formatDayShort(day: string): string {
   return dayjs.utc(day).format("D MMM");
+}
+
+/** The weekday of the shop's clock: Wednesday. */
+export function formatWeekday(at: Date): string {
+  return dayjs.utc(at).tz(zone()).format("dddd");
 }
 
 /** Cents as an amount with two decimals and the shop's currency behind it. */

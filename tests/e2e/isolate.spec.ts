@@ -67,6 +67,7 @@ test("a measured value is typed and turned into the answer by the check's limits
 test("one change at a time: what cured it and brought it back is proven", async ({ page }) => {
   await signIn(page, "ines");
   await receiveQuad(page, "I-400");
+  await page.getByText("Change one thing at a time").click();
   const panel = page.locator("details", { hasText: "Change one thing at a time" });
   await panel.getByLabel("What is changed").fill("camera plug");
   await panel.getByRole("radio", { name: "Fault gone" }).check();

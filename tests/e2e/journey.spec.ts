@@ -1,5 +1,5 @@
 import { deflateSync } from "node:zlib";
-import { expect, meet, receiveQuad, signIn, startSweep, test } from "./shop";
+import { expect, keysWork, meet, receiveQuad, signIn, startSweep, test } from "./shop";
 
 // The whole job, as a technician does it: from complaint to proven craft. One test, for it is one story.
 test("a craft goes through all six bays", async ({ page }, info) => {
@@ -31,6 +31,7 @@ test("a craft goes through all six bays", async ({ page }, info) => {
     await page.goto(`/jobs/${number}/isolate`);
     const bars = page.getByRole("region", { name: "Suspects" });
     await expect(bars.getByText(/^Camera( dead)?$/).first()).toBeVisible();
+    await keysWork(page);
     const before = await bars.innerText();
     // Answer as a dead camera would, whatever the engine asks first, until the spare camera has spoken.
     for (let i = 0; i < 12; i++) {

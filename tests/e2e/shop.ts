@@ -107,13 +107,23 @@ export async function receiveQuad(
   for (const text of seen) await page.getByRole("group", { name: "What was seen" }).getByText(text).click();
   await page.getByRole("button", { name: "Take it in and isolate the fault" }).click(submit);
   await page.waitForURL(/\/jobs\/\d+\/isolate$/);
-  await expect(page.getByRole("heading", { level: 1 })).toBeVisible(); // its outline comes first
+  await keysWork(page);
   return /jobs\/(\d+)/.exec(page.url())![1]!;
 }
 
-/** Picks an option of a drop-down by its label. */
+/** Waits until the page's own program has taken it over: before that a key is pressed into the void. */
+export async function keysWork(page: Page): Promise<void> {
+  const heading = page.getByRole("heading", { level: 1 });
+  await expect
+    .poll(() => heading.evaluate((node) => Object.keys(node).some((key) => key.startsWith("__reactProps"))))
+    .toBe(true);
+}
+
+/** Picks an option of a drop-down by its label; one that can be searched is, since a long list draws only what is in sight. */
 export async function pick(page: Page, label: string, option: string): Promise<void> {
-  await page.getByRole("combobox", { name: label, exact: true }).click();
+  const box = page.getByRole("combobox", { name: label, exact: true });
+  await box.click();
+  if (await box.isEditable()) await box.fill(option);
   await page.locator(".ant-select-dropdown:visible").getByText(option, { exact: true }).first().click();
 }
 

@@ -182,6 +182,9 @@ describe("advisePack", () => {
       advisePack(1500, [entry("2026-01-01", { capacityMah: 1150 }), entry("2026-02-01", { capacityMah: 1450 })]).word,
     ).toBe("good");
     expect(advisePack(1500, [entry("2026-01-01", { spreadMv: 120 })]).word).toBe("bad");
+    const aged = (today: string) => advisePack(1500, [entry("2026-01-01", { spreadMv: 12 })], today).reasons.join(" ");
+    expect(aged("2026-02-15")).not.toMatch(/days old/);
+    expect(aged("2026-06-01")).toMatch(/readings that are 151 days old/);
   });
 
   it("cannot say of one resistance alone", () => {

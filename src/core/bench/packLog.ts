@@ -25,8 +25,9 @@ const SPREAD_MV = { watched: 30, retired: 100 };
  *
  * @param labelMah - Capacity on the label.
  * @param entries - In any order.
+ * @param today - ISO date; with it a verdict on old readings says how old they are.
  */
-export function advisePack(labelMah: number, entries: readonly PackEntry[]): PackAdvice {
+export function advisePack(labelMah: number, entries: readonly PackEntry[], today: string | null = null): PackAdvice {
   const sorted = [...entries].sort((a, b) => a.measuredOn.localeCompare(b.measuredOn));
   const resistances = sorted.flatMap(({ resistanceMohm }) => resistanceMohm ?? []);
   const capacity = sorted.findLast(({ capacityMah }) => capacityMah !== null)?.capacityMah ?? null;
@@ -61,6 +62,18 @@ export function advisePack(labelMah: number, entries: readonly PackEntry[]): Pac
     reasons: [
       ...(word === "bad" ? ["Discharge it in a fire-safe place and hand it in where batteries are taken back."] : []),
       ...found.map(({ reason }) => reason),
+      ...ageReason(sorted.at(-1)!.measuredOn, today),
     ],
   };
+}
+
+/** Readings older than this say less of the pack that lies here now. Common practice, no published source. */
+const OLD_DAYS = 60;
+
+function ageReason(newest: string, today: string | null): string[] {
+  if (today === null) return [];
+  const days = Math.round((Date.parse(today) - Date.parse(newest)) / 86_400_000);
+  return days > OLD_DAYS
+    ? [`This rests on readings that are ${days} days old: measure it again before you rely on it.`]
+    : [];
 }

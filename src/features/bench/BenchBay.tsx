@@ -139,6 +139,7 @@ function Bench(props: BenchBayProps) {
           ) : mayEdit ? (
             <RigPanel
               basics={<RunBasics {...setup} />}
+              isMoreOpen={kind !== "power-draw" && kind !== "motor"}
               plan={plan}
               order={order}
               live={live}

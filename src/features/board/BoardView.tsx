@@ -3,6 +3,7 @@ import { bayName, bayPath } from "@/features/job/bays/bayRegistry";
 import { jobNumber } from "@/features/job/job";
 import { type Ticket } from "@/features/job/tickets/ticket";
 import { PunchedTicket } from "@/features/job/tickets/PunchedTicket";
+import { formatWeekday } from "@/shared/format";
 import { type BoardQuery, boardHref } from "./boardHref";
 import { BoardSearch } from "./BoardSearch";
 import styles from "./Board.module.css";
@@ -31,7 +32,7 @@ export function BoardView({
   return (
     <div className={styles.board}>
       <header className={styles.head}>
-        <h1>{now.toLocaleDateString("en-GB", { weekday: "long", timeZone: "UTC" })}&rsquo;s board</h1>
+        <h1>{formatWeekday(now)}&rsquo;s board</h1>
         <Link href="/receive" className={styles.receive}>
           Receive a craft <kbd>R</kbd>
         </Link>

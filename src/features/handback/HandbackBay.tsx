@@ -143,11 +143,7 @@ function SectionTable({ table: { head, rows } }: { table: NonNullable<ReportSect
     <table className={styles.table}>
       {head.some((cell) => cell !== "") && (
         <thead>
-          <tr>
-            {head.map((cell, column) => (
-              <th key={column}>{cell}</th>
-            ))}
-          </tr>
+          <tr>{head.map((cell, column) => (cell === "" ? <td key={column} /> : <th key={column}>{cell}</th>))}</tr>
         </thead>
       )}
       <tbody>

@@ -108,7 +108,10 @@ export function IsolateBay(props: IsolateBayProps) {
             </p>
           ))}
           {isClosed ? (
-            <p>Handed back. What was found stands on the left; the next fault is a new visit.</p>
+            <>
+              <h1 className={styles.title}>Handed back</h1>
+              <p>What was found stands on the left; the next fault is a new visit.</p>
+            </>
           ) : check ? (
             <>
               <RepairNow view={view} mayName={mayEdit && isHere} onName={() => setDialog("cause")} />
@@ -125,7 +128,10 @@ export function IsolateBay(props: IsolateBayProps) {
               <OtherChecks others={others} missing={view.missing} onChoose={choose} />
             </>
           ) : (
-            <p>No check is left. Name the cause, or add what else was seen.</p>
+            <>
+              <h1 className={styles.title}>No check is left</h1>
+              <p>Name the cause, or add what else was seen.</p>
+            </>
           )}
           {(!isClosed || experiments.steps.length > 0) && (
             <ExperimentPanel target={target} {...experiments} mayEdit={mayEdit} />

@@ -48,10 +48,10 @@ export function Rail({ displayName, role, bays }: { displayName: string; role: R
   useHotkeys("escape", () => showKeys(false));
   return (
     <nav className={styles.rail} aria-label="Places">
-      <Link href="/" className={styles.name} aria-label="Pitstopa, to the board">
+      <Link href="/" className={styles.name}>
         pit
         <br />
-        stopa
+        stopa<span className="visually-hidden">, to the board</span>
       </Link>
       {PLACES.map(({ href, name, isHere }) => (
         <Link key={href} href={href} className={styles.place} aria-current={isHere(path) ? "page" : undefined}>

@@ -2,6 +2,7 @@ import "server-only";
 import { advisePack } from "@/core/bench/packLog";
 import { hasRole } from "@/server/person";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
+import { formatDay } from "@/shared/format";
 import { AppError } from "@/server/errors";
 import { type LogPackInput, type SavePackInput } from "./pack.schema";
 import { insertPack, insertPackEntry, listPackEntries, listPacks, updatePack } from "./packRepository";
@@ -14,7 +15,7 @@ export async function getPacksPage(context: VerbContext): Promise<PacksPageProps
   return {
     packs: packs.map((pack) => {
       const log = entries.get(pack.id) ?? [];
-      return { ...pack, log, advice: advisePack(pack.capacityMah, log) };
+      return { ...pack, log, advice: advisePack(pack.capacityMah, log, formatDay(context.now)) };
     }),
     today: context.now.toISOString().slice(0, 10),
     mayEdit: hasRole(context.person, "technician"),

@@ -1,6 +1,6 @@
 "use client";
 
-import { Checkbox, Input, InputNumber, Radio } from "antd";
+import { Checkbox, Input, InputNumber, Radio, Select } from "antd";
 import { type ReactNode } from "react";
 import styles from "./Prove.module.css";
 import { type NeedsView } from "./proofView";
@@ -108,18 +108,13 @@ export function EvidenceFields({ needs, draft, onDraft, onEnter }: Props) {
           {needs.photos.length === 0 ? (
             <span className="soft">No photo is on the job yet: add it below.</span>
           ) : (
-            <select
+            <Select
               aria-label="Photo"
-              className={styles.select}
-              value={draft.photoId ?? ""}
-              onChange={(event) => set({ by: "photo", photoId: Number(event.target.value) })}
-            >
-              {needs.photos.toReversed().map(({ id, fileName }) => (
-                <option key={id} value={id}>
-                  {fileName}
-                </option>
-              ))}
-            </select>
+              value={draft.photoId}
+              onChange={(photoId) => set({ by: "photo", photoId })}
+              options={needs.photos.toReversed().map(({ id, fileName }) => ({ value: id, label: fileName }))}
+              style={{ minWidth: 180 }}
+            />
           )}
         </Way>
       )}

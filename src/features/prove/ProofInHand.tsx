@@ -6,6 +6,7 @@ import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { uploadPhotos } from "@/features/job/uploadPhotos";
 import { FailureNotice } from "@/shared/FailureNotice";
+import { PhotoButton } from "@/shared/PhotoButton";
 import { useVerb } from "@/shared/useVerb";
 import { emptyDraft, EvidenceFields, toEvidence } from "./EvidenceFields";
 import { FailProof } from "./FailProof";
@@ -151,18 +152,14 @@ function Decide({ target, number, proof, symptoms, mayWaive, onDecided, isBlocke
             <span className="soft">Only a lead may waive it.</span>
           )}
           {proof.needs?.photo && (
-            <label className={styles.addPhoto}>
-              Add a photo
-              <input
-                type="file"
-                accept="image/png,image/jpeg,image/webp"
-                onChange={(event) =>
-                  void uploadPhotos(number, [...(event.target.files ?? [])])
-                    .then(setPhotoProblems)
-                    .then(() => router.refresh())
-                }
-              />
-            </label>
+            <PhotoButton
+              label="Add a photo"
+              onFiles={(files) =>
+                void uploadPhotos(number, files)
+                  .then(setPhotoProblems)
+                  .then(() => router.refresh())
+              }
+            />
           )}
         </div>
       )}

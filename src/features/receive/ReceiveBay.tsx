@@ -5,6 +5,7 @@ import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { DayField } from "@/shared/DayField";
 import { FailureNotice } from "@/shared/FailureNotice";
+import { PhotoButton } from "@/shared/PhotoButton";
 import { useVerb } from "@/shared/useVerb";
 import { changeDetailsAction } from "./changeDetails.action";
 import styles from "./Receive.module.css";
@@ -119,8 +120,8 @@ export function ReceiveBay({ job, facts, people, photos, mayEdit }: ReceiveBayPr
 function Photos({ number, photos, mayEdit }: { number: string; photos: ReceiveBayProps["photos"]; mayEdit: boolean }) {
   const router = useRouter();
   const [problems, setProblems] = useState<string[]>([]);
-  const send = async (files: FileList | null) => {
-    setProblems(await uploadPhotos(number, [...(files ?? [])]));
+  const send = async (files: readonly File[]) => {
+    setProblems(await uploadPhotos(number, files));
     router.refresh();
   };
   return (
@@ -140,15 +141,11 @@ function Photos({ number, photos, mayEdit }: { number: string; photos: ReceiveBa
         </p>
       ))}
       {mayEdit && (
-        <label className={styles.file}>
-          <span>Add photos (PNG, JPEG or WebP, up to 15 MB each)</span>
-          <input
-            type="file"
-            accept="image/png,image/jpeg,image/webp"
-            multiple
-            onChange={(event) => void send(event.target.files)}
-          />
-        </label>
+        <PhotoButton
+          label="Add photos (PNG, JPEG or WebP, up to 15 MB each)"
+          isMultiple
+          onFiles={(files) => void send(files)}
+        />
       )}
     </section>
   );

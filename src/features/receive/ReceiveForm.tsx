@@ -11,6 +11,7 @@ import { jobNumber } from "@/features/job/job";
 import { ComplaintPicker } from "@/features/faultLibrary/ComplaintPicker";
 import { type ComplaintChoice } from "@/features/faultLibrary/complaintsOf";
 import { type ActionFailure } from "@/shared/actionResult";
+import { PhotoButton } from "@/shared/PhotoButton";
 import { randomUuid } from "@/shared/randomUuid";
 import { type KnownCraft, SeenWhere } from "./SeenWhere";
 import { NewCraftFields } from "./NewCraftFields";
@@ -130,7 +131,7 @@ export function ReceiveForm({ craft, people, personId, complaints }: ReceiveForm
           isSafe={isSafe}
           isIntermittent={isIntermittent}
         />
-        <TakenBySection people={people} personId={personId} isSafe={isSafe} onPhotos={setPhotos} />
+        <TakenBySection people={people} personId={personId} isSafe={isSafe} photos={photos} onPhotos={setPhotos} />
         {failure && (
           <p role="alert" className="bad">
             {failure.message}
@@ -230,21 +231,25 @@ function TakenBySection({
   people,
   personId,
   isSafe,
+  photos,
   onPhotos,
-}: Pick<ReceiveFormProps, "people" | "personId"> & { isSafe: boolean; onPhotos: (photos: File[]) => void }) {
+}: Pick<ReceiveFormProps, "people" | "personId"> & {
+  isSafe: boolean;
+  photos: readonly File[];
+  onPhotos: (photos: File[]) => void;
+}) {
   return (
     <section className="panel">
       <h2>4 Photos and who takes it</h2>
       <div className={styles.pair}>
-        <label className={styles.file}>
-          <span>Photos (PNG, JPEG or WebP, up to 15 MB each)</span>
-          <input
-            type="file"
-            accept="image/png,image/jpeg,image/webp"
-            multiple
-            onChange={(event) => onPhotos([...(event.target.files ?? [])])}
+        <div>
+          <PhotoButton
+            label="Photos (PNG, JPEG or WebP, up to 15 MB each)"
+            chosen={photos}
+            isMultiple
+            onFiles={onPhotos}
           />
-        </label>
+        </div>
         <Form.Item label="Technician" name="technicianId" initialValue={personId}>
           <Select
             options={people.map(({ id, displayName }) => ({ value: id, label: displayName }))}

@@ -7,5 +7,10 @@ export const metadata: Metadata = { title: "Craft" };
 
 /** Every craft. */
 export default async function CraftListPage() {
-  return <CraftList craft={await getCraftList(await pageContext())} />;
+  return (
+    <>
+      <h1 className="visually-hidden">Craft</h1>
+      <CraftList craft={await getCraftList(await pageContext())} />
+    </>
+  );
 }

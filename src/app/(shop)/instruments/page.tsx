@@ -10,6 +10,7 @@ export const metadata: Metadata = { title: "Instruments" };
 export default async function InstrumentsRoute() {
   return (
     <ControlsProvider>
+      <h1 className="visually-hidden">Rig</h1>
       <InstrumentsPage {...await getInstrumentsPage(await pageContext())} />
     </ControlsProvider>
   );

@@ -10,6 +10,7 @@ export const metadata: Metadata = { title: "Library" };
 export default async function LibraryRoute() {
   return (
     <ControlsProvider>
+      <h1 className="visually-hidden">Library</h1>
       <LibraryPage {...await getLibraryPage(await pageContext())} />
     </ControlsProvider>
   );

@@ -10,6 +10,7 @@ export const metadata: Metadata = { title: "Packs" };
 export default async function PacksRoute() {
   return (
     <ControlsProvider>
+      <h1 className="visually-hidden">Packs</h1>
       <PacksPage {...await getPacksPage(await pageContext())} />
     </ControlsProvider>
   );

@@ -10,6 +10,7 @@ export const metadata: Metadata = { title: "Workshop" };
 export default async function WorkshopRoute() {
   return (
     <ControlsProvider>
+      <h1 className="visually-hidden">Workshop</h1>
       <WorkshopPage {...await getWorkshopPage(await pageContext())} />
     </ControlsProvider>
   );

@@ -47,12 +47,25 @@ interface Props {
   onArm: (choice: { defect: BenchDefect | null; severity: number }, measured: readonly string[]) => void;
   /** What must be set before each run: the profile, and what cuts it. */
   basics: ReactNode;
+  /** True where its verdict needs more than the usual limits. */
+  isMoreOpen?: boolean;
   /** What may be set besides. */
   children: ReactNode;
 }
 
 /** The rig: who its instruments are, what is to run, and the way to arm, run and stop it. */
-export function RigPanel({ plan, order, live, serial, isDemo, overdue, onArm, basics, children }: Props) {
+export function RigPanel({
+  plan,
+  order,
+  live,
+  serial,
+  isDemo,
+  overdue,
+  onArm,
+  basics,
+  isMoreOpen = false,
+  children,
+}: Props) {
   const rig = useQuery({
     queryKey: ["rig"],
     queryFn: () => rigCalls.connect(serial.pushed()),
@@ -112,7 +125,7 @@ export function RigPanel({ plan, order, live, serial, isDemo, overdue, onArm, ba
               {order.problem}
             </p>
           )}
-          <details>
+          <details key={plan.name} open={isMoreOpen}>
             <summary className={styles.small}>More limits, air and the like</summary>
             <div className="stack">{children}</div>
           </details>

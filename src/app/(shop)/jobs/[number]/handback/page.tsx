@@ -6,5 +6,10 @@ import { pageContext } from "@/server/verbs/currentPerson";
 /** Hand back: the report, and the end of the job. */
 export default async function HandbackBayPage({ params }: { params: Promise<{ number: string }> }) {
   const context = await pageContext();
-  return <HandbackBay {...await orNotFound(getHandbackBay(context, jobIdOf((await params).number)))} />;
+  return (
+    <>
+      <h1 className="visually-hidden">Hand back</h1>
+      <HandbackBay {...await orNotFound(getHandbackBay(context, jobIdOf((await params).number)))} />
+    </>
+  );
 }

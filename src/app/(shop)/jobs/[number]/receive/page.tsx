@@ -6,5 +6,10 @@ import { ReceiveBay } from "@/features/receive/ReceiveBay";
 /** Receive: a job's intake. */
 export default async function ReceiveBayPage({ params }: { params: Promise<{ number: string }> }) {
   const context = await pageContext();
-  return <ReceiveBay {...await orNotFound(getReceiveBay(context, jobIdOf((await params).number)))} />;
+  return (
+    <>
+      <h1 className="visually-hidden">Receive</h1>
+      <ReceiveBay {...await orNotFound(getReceiveBay(context, jobIdOf((await params).number)))} />
+    </>
+  );
 }

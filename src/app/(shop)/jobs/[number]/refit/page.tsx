@@ -7,5 +7,10 @@ import { RefitBay } from "@/features/refit/RefitBay";
 export default async function RefitBayPage({ params }: { params: Promise<{ number: string }> }) {
   const context = await pageContext();
   const props = await orNotFound(getRefitBay(context, jobIdOf((await params).number)));
-  return <RefitBay key={props.target.version} {...props} />;
+  return (
+    <>
+      <h1 className="visually-hidden">Refit</h1>
+      <RefitBay key={props.target.version} {...props} />
+    </>
+  );
 }

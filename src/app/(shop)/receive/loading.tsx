@@ -1,1 +1,0 @@
-export { LoadingPage as default } from "@/shared/LoadingPage";
