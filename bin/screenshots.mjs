@@ -151,7 +151,7 @@ async function meetUpTo(page, title, last) {
     const eye = page.getByRole("radio", { name: /^By eye/ });
     if (await eye.isVisible()) {
       await eye.check();
-      await page.getByLabel("By eye, because").fill("the bench is out for repair");
+      await page.getByRole("textbox", { name: "By eye, because" }).fill("the bench is out for repair");
     }
     await page.getByRole("button", { name: /^Met/ }).click();
     await page.getByText(`Met: ${now}`).waitFor();

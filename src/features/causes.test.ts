@@ -108,6 +108,18 @@ describe("causesOf", () => {
     expect(causes(events, [{ state: "met" }])[0]!.outcome).toEqual({ kind: "proofs met", waived: 0 });
   });
 
+  it("still counts a later failure that was not put right", () => {
+    const putRight = settingChanged.of({ what: "Motor order", before: "", after: "crossed", afterProof: "motor-map" });
+    const events = history(
+      esc(null),
+      newPart("esc", "ESC 3"),
+      failed("motor-map", "turns the wrong way"),
+      putRight,
+      failed("low-hover", "shakes"),
+    );
+    expect(causes(events)[0]!.outcome).toMatchObject({ kind: "failed", proofKind: "low-hover", note: "shakes" });
+  });
+
   it("keeps a cause that was taken back as such, and gives it no later repair", () => {
     const events = history(
       esc(null),

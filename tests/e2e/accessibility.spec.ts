@@ -43,7 +43,7 @@ for (const [name, look] of LOOKS) {
     const found: Record<string, string[]> = {};
     for (const path of VIEWS) {
       await page.goto(path);
-      await page.waitForLoadState("networkidle");
+      await expect(page.getByRole("heading", { level: 1 }).first()).toBeAttached();
       const problems = await problemsOf(page);
       const headings = await page.getByRole("heading", { level: 1 }).count();
       if (headings !== 1) problems.push(`${headings} headings of the first level`);

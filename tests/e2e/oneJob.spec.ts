@@ -69,10 +69,11 @@ async function meetInHand(page: Page): Promise<string> {
   if (figures) for (const [label, value] of Object.entries(figures)) await inHand.getByLabel(label).fill(value);
   else if (await inHand.getByRole("radio", { name: /^By eye/ }).isVisible()) {
     await inHand.getByRole("radio", { name: /^By eye/ }).check();
-    await inHand.getByLabel("By eye, because").fill("the bench is out for repair");
+    await inHand.getByRole("textbox", { name: "By eye, because" }).fill("the bench is out for repair");
   }
   await inHand.getByRole("button", { name: /^Met/ }).click();
   await expect(page.getByText(`Met: ${title}`)).toBeVisible();
+  await expect(page.getByRole("heading", { level: 1 })).not.toHaveText(title); // the next one is in hand
   return title;
 }
 
@@ -175,6 +176,7 @@ async function walk(page: Page, browser: Browser, tag: string): Promise<void> {
     await page.getByLabel("Before", { exact: true }).fill("cracked");
     await page.getByLabel("Now", { exact: true }).fill("splinted and glued");
     await page.getByRole("button", { name: "Record it" }).click();
+    await expect(page.getByText("repaired", { exact: true })).toBeVisible();
     await page.getByRole("button", { name: "Go on to Prove" }).click();
     await page.waitForURL(/\/prove$/);
   });
@@ -242,12 +244,12 @@ async function walk(page: Page, browser: Browser, tag: string): Promise<void> {
 }
 
 test("one job from the customer to the customer", async ({ page, browser }) => {
-  test.setTimeout(150_000);
+  test.setTimeout(110_000);
   await walk(page, browser, `7J-${test.info().retry}1`);
 });
 
 test("the same on a phone", async ({ browser }) => {
-  test.setTimeout(150_000);
+  test.setTimeout(110_000);
   const context = await browser.newContext({
     baseURL: process.env.SHOP_URL!,
     viewport: { width: 390, height: 844 },

@@ -142,7 +142,7 @@ export async function meet(page: Page): Promise<void> {
   const eye = page.getByRole("radio", { name: /^By eye, because/ });
   if (await eye.isVisible()) {
     await eye.check();
-    await page.getByLabel("By eye, because").fill("looked at in the test");
+    await page.getByRole("textbox", { name: "By eye, because" }).fill("looked at in the test");
   }
   await page.getByRole("button", { name: /^Met/ }).click();
 }

@@ -324,6 +324,9 @@ describe("putRight", () => {
     expect(await state("motor-map")).toBe("open");
     expect(await state("power-draw")).toBe("open"); // it rests on the motors turning right
     expect(await state("continuity")).toBe("met");
+    // Put right, it tells Isolate nothing any more.
+    const still = countedFindings(findingsOf(await listEvents(shop.pool, jobId)), shippedLibrary);
+    expect(JSON.stringify(still)).not.toContain("motor-directions");
     const texts = (await listEvents(shop.pool, jobId)).slice(-3).map((event) => eventText(event, shippedLibrary));
     expect(texts[0]).toBe("Motor order and direction: Motor 3, rear left: failed (motor 3 turns the wrong way)");
     expect(texts[1]).toMatch(/from motor 3 turns the wrong way to two of its wires crossed$/);

@@ -90,7 +90,7 @@ export function ComplaintPicker({ kind, choices, value, onChange, searchRef, isD
           allowClear
           disabled={isDisabled}
         />
-        <div className={styles.list} role="group" aria-label="What was seen" tabIndex={0}>
+        <div className={styles.list} role="group" aria-label="What was seen" tabIndex={0} data-disabled={isDisabled}>
           {shown.map(({ id, whenTrue }) => (
             <button
               key={id}

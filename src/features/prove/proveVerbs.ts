@@ -118,11 +118,20 @@ export async function putRight(context: VerbContext, input: PutRightInput): Prom
     const again = new Set(proofAndDependents(kind, listed, PROOF_KINDS));
     if (isRewired) for (const each of REWIRED) again.add(each);
     const because = `${proofKind.title}, put right: ${done}`;
+    // Put right, the failure is no finding about the craft any more.
+    const failedSeq = ((await listEvents(db, job.id)).at(-1)?.seq ?? 0) + 1;
     await saveProofList(db, job.id, orderProofs([...listed, ...again], PROOF_KINDS), [...again], because.slice(0, 200));
     return {
       events: [
         proofDecided.of({ kind, state: "failed", note, symptomId, place, evidence: null }),
-        settingChanged.of({ what: proofKind.title, before: note, after: done, place, afterProof: kind, outdated: [] }),
+        settingChanged.of({
+          what: proofKind.title,
+          before: note,
+          after: done,
+          place,
+          afterProof: kind,
+          outdated: [failedSeq],
+        }),
         proofsAsked.of({ kinds: [...again], because }),
       ],
       result: null,

@@ -120,15 +120,13 @@ function outcomeOf(
 ): CauseOutcome {
   const first = repairs[0];
   if (!first) return { kind: "not repaired" };
+  const mends = settingChanged.in(events);
+  // The first failure that was not put right on the spot.
   const failed = proofDecided
     .in(events)
-    .find(({ seq, payload }) => payload.state === "failed" && seq > first.seq && seq < (nextCause ?? Infinity));
-  const putRight =
-    failed &&
-    settingChanged
-      .in(events)
-      .some(({ seq, payload }) => seq > failed.seq && payload.afterProof === failed.payload.kind);
-  if (failed && !putRight) {
+    .filter(({ seq, payload }) => payload.state === "failed" && seq > first.seq && seq < (nextCause ?? Infinity))
+    .find(({ seq }) => !mends.some((mend) => mend.seq === seq + 1 && mend.payload.afterProof !== null));
+  if (failed) {
     const { kind, note, place } = failed.payload;
     return { kind: "failed", proofKind: kind, note, place };
   }

@@ -167,7 +167,7 @@ export const partReplaced = defineEvent(
   v.object({ kind: eventId, position: eventText, removed: part, fitted: part, reason: eventText, outdated }),
   {
     sentence: ({ position, removed, fitted, reason }) =>
-      `replaced ${position}: ${removed.name} (${removed.serial || "no serial"}) by ${fitted.name} (${fitted.serial || "no serial"})${withReason(reason)}`,
+      `replaced ${position}: ${removed.name || "one that was not noted"} (${removed.serial || "no serial"}) by ${fitted.name} (${fitted.serial || "no serial"})${withReason(reason)}`,
     changesCraft: true,
     outdates: (payload) => payload.outdated,
   },
