@@ -90,7 +90,7 @@ async function walk(page: Page, browser: Browser, tag: string): Promise<void> {
     for (let asked = 0; asked < 8; asked++) {
       const title = await page.getByRole("heading", { level: 1 }).innerText();
       const answer = ANSWERS[title];
-      await page.getByRole("button", { name: new RegExp(`^\\w ${answer ?? "Could not do it"}`) }).click();
+      await page.getByRole("button", { name: new RegExp(`^(\\w )?${answer ?? "Could not do it"}`) }).click();
       if (answer === "One phase differs") {
         await page
           .getByRole("group", { name: "Where?" })
