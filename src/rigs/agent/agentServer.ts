@@ -62,7 +62,7 @@ async function route(agent: RigAgent, call: string, body: unknown): Promise<obje
       return agent.connect(instruments, pushed);
     }
     case "POST /try":
-      if (agent.status().run !== null) throw new RigRefusal("busy", "A run is on: try it when that is over.");
+      if (isRunOn(agent)) throw new RigRefusal("busy", "A run is on: try it when that is over.");
       return tryInstrument(v.parse(TryRequest, body));
     case "POST /arm":
       return agent.arm(v.parse(ArmRequest, body));
@@ -81,6 +81,12 @@ async function route(agent: RigAgent, call: string, body: unknown): Promise<obje
     default:
       return null;
   }
+}
+
+/** True while a run is armed or going; one that has ended may still be asked about. */
+function isRunOn(agent: RigAgent): boolean {
+  const { run } = agent.status();
+  return run !== null && run.state !== "ended";
 }
 
 function isAuthorised(header: string | undefined, token: string): boolean {
