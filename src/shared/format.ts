@@ -1,13 +1,38 @@
 import dayjs from "dayjs";
-import timezone from "dayjs/plugin/timezone.js";
 import utc from "dayjs/plugin/utc.js";
 
 dayjs.extend(utc);
-dayjs.extend(timezone);
 
-/** The shop's clock: PITSTOPA_ZONE by its name in the time zone database, else that of the server. Times are written on the server only. */
-function zone(): string {
-  return process.env.PITSTOPA_ZONE || Intl.DateTimeFormat().resolvedOptions().timeZone;
+/** Making one costs as much as a thousand uses of it. */
+const clocks = new Map<string, Intl.DateTimeFormat>();
+
+/** The clock of PITSTOPA_ZONE, by its name in the time zone database, else of the server's own zone. */
+function shopClock(): Intl.DateTimeFormat {
+  const zone = process.env.PITSTOPA_ZONE ?? "";
+  let clock = clocks.get(zone);
+  if (!clock) {
+    clock = new Intl.DateTimeFormat("en-GB", {
+      ...(zone && { timeZone: zone }),
+      year: "numeric",
+      month: "2-digit",
+      day: "2-digit",
+      hour: "2-digit",
+      minute: "2-digit",
+      hourCycle: "h23",
+    });
+    clocks.set(zone, clock);
+  }
+  return clock;
+}
+
+/** A moment as the shop's clock on the wall shows it, to be written out. Times are written on the server only. */
+function onTheWall(at: Date): dayjs.Dayjs {
+  const part = Object.fromEntries(
+    shopClock()
+      .formatToParts(at)
+      .map(({ type, value }) => [type, value]),
+  );
+  return dayjs.utc(`${part.year}-${part.month}-${part.day}T${part.hour}:${part.minute}:00Z`);
 }
 
 /** A number with a fixed count of decimals and its unit, with a thin no-break space between. */
@@ -46,17 +71,17 @@ export function formatAge(from: Date, to: Date): string {
 
 /** Date and time of the shop's clock, in the same words everywhere: 25 Nov 2026, 14:05. */
 export function formatDateTime(at: Date): string {
-  return dayjs.utc(at).tz(zone()).format("D MMM YYYY, HH:mm");
+  return onTheWall(at).format("D MMM YYYY, HH:mm");
 }
 
 /** The day alone: 25 Nov 2026. */
 export function formatDate(at: Date): string {
-  return dayjs.utc(at).tz(zone()).format("D MMM YYYY");
+  return onTheWall(at).format("D MMM YYYY");
 }
 
 /** The day of the shop's clock as it is stored: 2026-11-25. */
 export function formatDay(at: Date): string {
-  return dayjs.utc(at).tz(zone()).format("YYYY-MM-DD");
+  return onTheWall(at).format("YYYY-MM-DD");
 }
 
 /** A stored day, short: 25 Nov. */
@@ -66,7 +91,7 @@ export function formatDayShort(day: string): string {
 
 /** The weekday of the shop's clock: Wednesday. */
 export function formatWeekday(at: Date): string {
-  return dayjs.utc(at).tz(zone()).format("dddd");
+  return onTheWall(at).format("dddd");
 }
 
 /** Cents as an amount with two decimals and the shop's currency behind it. */
