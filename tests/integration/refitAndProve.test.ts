@@ -337,6 +337,7 @@ describe("putRight", () => {
     await swap(jobId, "ESC 1", "NEW-H");
     await enterBay(shop.technician, { ...(await shop.target(jobId)), to: "prove", reason: "" });
     for (const { kind } of (await proofs(jobId)).slice(0, 3)) await decide(jobId, kind, "met");
+    expect((await proofs(jobId)).find(({ kind }) => kind === "esc-settings")!.askedBy).toBe("the new ESC 1");
     await right(jobId, true);
     const open = (await proofs(jobId)).filter(({ state }) => state === "open").map(({ kind }) => kind);
     expect(open).toEqual(expect.arrayContaining(["continuity", "mounting", "first-power", "motor-map"]));

@@ -48,7 +48,7 @@ export async function replacePart(context: VerbContext, input: ReplacePartInput)
       reason,
       outdated: await outdatedSeqs(db, job, [old.kind], placeText(old.position, craft)),
     });
-    const asked = await askProofs(db, job, craft.kind, [old.kind], `the new ${old.position.toLowerCase()}`);
+    const asked = await askProofs(db, job, craft.kind, [old.kind], `the new ${lowerFirst(old.position)}`);
     return { events: [swap, asked], result: null };
   });
 }
@@ -86,4 +86,9 @@ async function outdatedSeqs(db: Db, job: Job, parts: readonly PartKind[], place:
   return findings
     .filter(({ state, finding }) => state === "counted" && isOutdatedBy(library, finding, { parts, faultIds }))
     .map(({ seq }) => seq);
+}
+
+/** "Camera" inside a sentence; "ESC 3" stays as it is. */
+function lowerFirst(position: string): string {
+  return /^[A-Z][a-z]/.test(position) ? position.charAt(0).toLowerCase() + position.slice(1) : position;
 }
