@@ -4,6 +4,7 @@ import { positionsOf } from "@/features/craft/positionsOf";
 import { handBack } from "@/features/handback/handBack";
 import { reportOf } from "@/features/handback/report";
 import { reportPdf } from "@/features/handback/reportPdf";
+import { armRun, confirmBeforePower } from "@/features/bench/benchVerbs";
 import { getCraft } from "@/features/craft/craftRepository";
 import { nameCause, withdrawCause } from "@/features/isolate/isolateVerbs";
 import { causesOf } from "@/features/job/causes/causesOf";
@@ -404,6 +405,34 @@ describe("the causes of a job", () => {
     await withdrawCause(shop.technician, { ...(await shop.target(jobId)), seq: second, reason: "it was the lead" });
     expect(await outcomes()).toEqual(["taken back", "taken back"]);
     await expect(name("camera-dead", second)).rejects.toThrow(/does not stand/);
+  });
+});
+
+describe("after something burnt", () => {
+  const done = async (jobId: number, steps: ("power-to-ground" | "limiter-trips")[]) =>
+    confirmBeforePower(shop.technician, { ...(await shop.target(jobId)), done: steps });
+  const arm = (jobId: number, throttle: number) =>
+    armRun(shop.technician, {
+      jobId,
+      operatorToken: "6f2b0c1e-8f0d-4c58-9d53-2f2e8a1f2a11",
+      kind: "power-draw",
+      profile: [{ name: "step", throttle, holdS: 1 }],
+      limits: { current: { max: 10 } },
+      options: {},
+      rateHz: 20,
+      defect: null,
+      severity: 2,
+    });
+
+  it("no run is armed, at no throttle either, and the limiter never comes before the look", async () => {
+    const jobId = await shop.receive({ seen: ["burnt-trace"] });
+    for (const throttle of [0, 1])
+      await expect(arm(jobId, throttle)).rejects.toThrow(/“Burnt trace or smell” was found/);
+    await expect(done(jobId, ["limiter-trips"])).rejects.toThrow(/^First: Looked and smelled/);
+    await done(jobId, ["power-to-ground"]);
+    await expect(arm(jobId, 1)).rejects.toThrow(/First power through a current limiter/);
+    await done(jobId, ["limiter-trips"]);
+    await expect(arm(jobId, 1)).rejects.not.toThrow(/was found/); // only the rig is away now
   });
 });
 

@@ -30,5 +30,7 @@ describe("highestPackAmps", () => {
     expect(highestPackAmps([{ ...esc(1, 20), position: "ESC, rear" }], oneMotorProfile(2))).toBe(20);
   });
 
+  it("bounds what it does not know by the weakest part alone", () => expect(highestPackAmps(parts, [])).toBe(35));
+
   it("says nothing without a rating", () => expect(highestPackAmps([], POWER_DRAW_PROFILE)).toBeNull());
 });

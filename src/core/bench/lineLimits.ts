@@ -13,7 +13,9 @@ import { type RatedPart } from "./weakestInLine";
  */
 export function highestPackAmps(parts: readonly RatedPart[], profile: readonly ProfileStep[]): number | null {
   const running = profile.filter(({ throttle }) => throttle > 0);
-  const isOneAtATime = running.length > 0 && running.every(({ output }) => output != null);
+  // Nothing is known of what runs: the weakest part alone bounds it.
+  if (running.length === 0) return lowestOf(parts.map(({ continuousA }) => continuousA));
+  const isOneAtATime = running.every(({ output }) => output != null);
   const outputs = new Set(running.map(({ output }) => output));
   const bounds = parts.flatMap((part) => {
     if (part.parallel === 1) return [part.continuousA];
@@ -21,6 +23,10 @@ export function highestPackAmps(parts: readonly RatedPart[], profile: readonly P
     const number = numberOf(part.position);
     return number === null || outputs.has(number) ? [part.continuousA] : [];
   });
+  return lowestOf(bounds);
+}
+
+function lowestOf(bounds: readonly number[]): number | null {
   return bounds.length > 0 ? bounds.reduce((lowest, bound) => Math.min(lowest, bound)) : null;
 }
 

@@ -30,6 +30,9 @@ export function BeforePowerPanel({
         <Checkbox
           key={id}
           checked={done.includes(id)}
+          disabled={
+            id === "limiter-trips" && before.missing.includes("power-to-ground") && !done.includes("power-to-ground")
+          }
           onChange={({ target: { checked } }) => setDone(checked ? [...done, id] : done.filter((each) => each !== id))}
         >
           {STEPS_BEFORE_POWER[id].does}

@@ -117,7 +117,6 @@ function Bench(props: BenchBayProps) {
   const replay = useReplay(assessed?.points ?? NO_POINTS, assessed?.lengthS ?? 0);
   const main = isLive ? live.points : replay.points;
   const mustWait = props.before.missing.length > 0 || props.before.isShort;
-  const kindPowers = order.profile.some(({ throttle }) => throttle > 0);
   const plan = RUN_PLANS[kind];
   const data = useChartData(main, { assessed, behind, order, plan });
   return (
@@ -134,7 +133,7 @@ function Bench(props: BenchBayProps) {
       />
       <div className={styles.bay}>
         <div className="stack">
-          {mayEdit && mustWait && kindPowers ? (
+          {mayEdit && mustWait ? (
             <BeforePowerPanel target={target} before={props.before} />
           ) : mayEdit ? (
             <RigPanel

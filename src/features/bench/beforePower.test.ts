@@ -1,4 +1,5 @@
 import { shippedLibrary } from "@/core/diagnosis/shippedLibrary";
+import { proofDecided } from "@/features/job/events/jobEvents";
 import { type JobFinding } from "@/features/job/events/jobFinding";
 import { type Proof } from "@/features/job/proof";
 import { beforePowerOf } from "./beforePower";
@@ -14,8 +15,20 @@ const saw = (symptomId: string, value = true, state: JobFinding["state"] = "coun
   state,
 });
 const met = (kind: string) => ({ kind, state: "met" }) as Proof;
-const before = (findings: JobFinding[], proofs: Proof[] = []) =>
-  beforePowerOf({ findings, proofs, library: shippedLibrary });
+/** Proofs are met now, after all that was seen, or before it. */
+const before = (findings: JobFinding[], proofs: Proof[] = [], metAt = Infinity) =>
+  beforePowerOf({
+    events: proofs.map(({ kind }) => ({
+      ...proofDecided.of({ kind, state: "met", note: "", symptomId: null }),
+      seq: metAt,
+      at: new Date(),
+      personName: "Ines Vaar",
+      jobVersion: 1,
+    })),
+    findings,
+    proofs,
+    library: shippedLibrary,
+  });
 
 // Common practice, no published source: eyes before power.
 describe("beforePowerOf", () => {
@@ -36,6 +49,19 @@ describe("beforePowerOf", () => {
     const burnt = saw("burnt-trace");
     expect(before([burnt, saw("power-to-ground", false)]).missing).toEqual(["limiter-trips"]);
     expect(before([burnt, saw("power-to-ground", false)], [met("first-power")]).missing).toEqual([]);
+  });
+
+  it("does not take a proof that was met before it burnt again", () => {
+    const burnt = saw("burnt-trace");
+    expect(before([burnt], [met("continuity"), met("first-power")], burnt.seq - 1).missing).toHaveLength(2);
+  });
+
+  it("does not take a doubtful look, or one from before the repair", () => {
+    const burnt = saw("burnt-trace");
+    const doubtful = saw("power-to-ground", false);
+    doubtful.finding = { ...doubtful.finding, doubtful: true };
+    expect(before([burnt, doubtful]).missing).toContain("power-to-ground");
+    expect(before([burnt, saw("power-to-ground", false, "before the repair")]).missing).toContain("power-to-ground");
   });
 
   it("does not take a step from before it burnt", () => {

@@ -1,4 +1,5 @@
 import { type JobFacts } from "@/features/job/bays/bayManifest";
+import { proofDecided } from "@/features/job/events/jobEvents";
 
 /** Signs that something burnt or shorted: after them nothing is powered in full before the steps below. */
 const BURNT = ["burnt-trace", "sparks-or-trips", "limiter-trips", "power-to-ground"] as const;
@@ -31,31 +32,37 @@ export interface BeforePower {
  * power through a limiter, each since the newest sign of it.
  */
 export function beforePowerOf({
+  events,
   findings,
   proofs,
   library,
-}: Pick<JobFacts, "findings" | "proofs" | "library">): BeforePower {
+}: Pick<JobFacts, "events" | "findings" | "proofs" | "library">): BeforePower {
   const said = findings
     .filter(({ state }) => state !== "taken back")
-    .flatMap(({ seq, finding }) =>
-      finding.kind === "symptom"
-        ? [{ seq, symptomId: finding.symptomId, value: finding.value }]
+    .flatMap(({ seq, state, finding }) => {
+      // Only a sure finding of the craft as it is now says that a step is done; a sign counts whatever became of it.
+      const isSure = state === "counted" && !finding.doubtful;
+      return finding.kind === "symptom"
+        ? [{ seq, isSure, symptomId: finding.symptomId, value: finding.value }]
         : Object.entries(
             library.checks.find(({ id }) => id === finding.checkId)?.outcomes.find(({ id }) => id === finding.outcomeId)
               ?.sets ?? {},
-          ).map(([symptomId, value]) => ({ seq, symptomId, value })),
-    );
+          ).map(([symptomId, value]) => ({ seq, isSure, symptomId, value }));
+    });
   const sign = said.findLast(({ symptomId, value }) => value && (BURNT as readonly string[]).includes(symptomId));
   if (!sign) return { because: "", missing: [], isShort: false };
-  const isProven = (kind: string) => proofs.some((proof) => proof.kind === kind && proof.state === "met");
+  const metAfter = (kind: string) =>
+    proofs.some((proof) => proof.kind === kind && proof.state === "met") &&
+    (proofDecided.in(events).findLast(({ payload }) => payload.kind === kind)?.seq ?? 0) > sign.seq;
   const ids = Object.keys(STEPS_BEFORE_POWER) as StepId[];
   const newest = (id: string) => said.findLast(({ symptomId }) => symptomId === id);
   return {
     because: library.symptoms.find(({ id }) => id === sign.symptomId)?.whenTrue ?? sign.symptomId,
     missing: ids.filter((id) => {
       const last = newest(id);
-      return !(last && !last.value && last.seq > sign.seq) && !isProven(STEPS_BEFORE_POWER[id].proof);
+      const isSeen = last !== undefined && !last.value && last.isSure && last.seq > sign.seq;
+      return !isSeen && !metAfter(STEPS_BEFORE_POWER[id].proof);
     }),
-    isShort: newest("power-to-ground")?.value === true && !isProven("continuity"),
+    isShort: newest("power-to-ground")?.value === true && !metAfter("continuity"),
   };
 }

@@ -54,7 +54,7 @@ export async function armRun(context: VerbContext, input: ArmRunInput): Promise<
   }
   const job = await getJob(pool, jobId);
   const craft = await getCraft(pool, job.craftId);
-  await requirePowerAllowed(pool, jobId, profile);
+  await requirePowerAllowed(pool, jobId);
   if (kind === "ladder") await requireRung(pool, craft, options);
   const status = await rig().status().catch(toAppError);
   const today = now.toISOString().slice(0, 10);
@@ -115,10 +115,14 @@ export async function keepRun(context: VerbContext, input: KeepRunInput): Promis
 /**
  * Keeps that the steps before power were done, as findings: what each showed.
  *
- * @throws {AppError} `forbidden`; {ConflictError}; {NotFoundError}
+ * @throws {AppError} `forbidden`, `not_ready` for power before eyes; {ConflictError}; {NotFoundError}
  */
 export async function confirmBeforePower(context: VerbContext, input: ConfirmBeforePowerInput): Promise<null> {
   requireRole(context, "technician");
+  const { missing } = beforePowerOf(await loadJobFacts(context.pool, input.jobId));
+  // Eyes before power: the limiter comes after the look, never alone.
+  if (missing.includes("power-to-ground") && !input.done.includes("power-to-ground"))
+    throw new AppError("not_ready", `First: ${STEPS_BEFORE_POWER["power-to-ground"].does}`);
   const symptoms = Object.fromEntries(input.done.map((id) => [id, false]));
   const note = input.done.map((id) => STEPS_BEFORE_POWER[id].does).join(" ");
   return changeJob(context, input, async () => ({
@@ -127,9 +131,8 @@ export async function confirmBeforePower(context: VerbContext, input: ConfirmBef
   }));
 }
 
-/** @throws {AppError} `not_ready` for a run that turns motors after something burnt, before the steps between. */
-async function requirePowerAllowed(db: Db, jobId: number, profile: ArmRunInput["profile"]): Promise<void> {
-  if (profile.every(({ throttle }) => throttle === 0)) return;
+/** @throws {AppError} `not_ready` for any run after something burnt, before the steps between: a run at no throttle has the pack in as well. */
+async function requirePowerAllowed(db: Db, jobId: number): Promise<void> {
   const { because, missing, isShort } = beforePowerOf(await loadJobFacts(db, jobId));
   if (isShort)
     throw new AppError("not_ready", "A short was found: nothing is powered, by pack or by USB, until it is gone.");
