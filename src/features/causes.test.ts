@@ -9,6 +9,7 @@ import {
   findingWithdrawn,
   partReplaced,
   proofDecided,
+  proofReopened,
   settingChanged,
 } from "./job/events/jobEvents";
 import { causeNames, causesOf, unrepairedCauses } from "./job/causes/causesOf";
@@ -106,6 +107,12 @@ describe("causesOf", () => {
     );
     expect(causes(events, [{ state: "open" }])[0]!.outcome).toEqual({ kind: "being proven" });
     expect(causes(events, [{ state: "met" }])[0]!.outcome).toEqual({ kind: "proofs met", waived: 0 });
+  });
+
+  it("does not count a failure that was taken back", () => {
+    const back = proofReopened.of({ kind: "low-hover", was: "failed", reason: "wrong craft" });
+    const events = history(esc(null), newPart("esc", "ESC 3"), failed("low-hover", "shakes"), back);
+    expect(causes(events, [{ state: "open" }])[0]!.outcome).toEqual({ kind: "being proven" });
   });
 
   it("still counts a later failure that was not put right", () => {

@@ -186,7 +186,7 @@ describe("what a proof is met by", () => {
     }
     return jobId;
   }
-  const keepDraw = async (jobId: number, word: string, isCompared: boolean) => {
+  const keepDraw = async (jobId: number, word: string, isCompared: boolean, isWhole = true) => {
     const draw = { voltageV: 15, currentA: 20, powerW: 300 };
     const [baseline, change] = isCompared ? [draw, 0.01] : [null, null];
     await changeJob(shop.technician, await shop.target(jobId), async () => ({
@@ -197,6 +197,7 @@ describe("what a proof is met by", () => {
             runId: 7,
             title: "Power draw",
             word,
+            isWhole,
             reasons: ["At full: 1.0 % more."],
             steps: [{ name: "full", throttle: 1, measured: draw, baseline, change }],
           },
@@ -227,6 +228,16 @@ describe("what a proof is met by", () => {
     const good = await keepDraw(jobId, "good", true);
     await give(jobId, "power-draw", { by: "measurement", seq: good, asFirstBaseline: false });
     expect((await rowOf(jobId, "power-draw")).metBy).toBe("Power draw, run 7, good: At full: 1.0 % more.");
+  });
+
+  it("takes no run that was cut, neither as it is nor as the first baseline", async () => {
+    const jobId = await readyFor("power-draw");
+    for (const isCompared of [true, false]) {
+      const seq = await keepDraw(jobId, "good", isCompared, false);
+      await expect(give(jobId, "power-draw", { by: "measurement", seq, asFirstBaseline: true })).rejects.toThrow(
+        /cut before its end/,
+      );
+    }
   });
 
   it("takes a run that was held against nothing only as the first baseline", async () => {

@@ -46,7 +46,8 @@ export const runKept = defineEvent(
   }),
   {
     sentence: ({ runId, word, reasons }) => `kept bench run ${runId} as evidence: ${word}. ${reasons[0] ?? ""}`,
-    measured: ({ runId, title, word, reasons, steps }) => ({
+    measured: ({ runId, title, word, reasons, steps, isWhole }) => ({
+      isWhole,
       of: title === LADDER_NAME ? "ladder" : "power-draw",
       title: `${title}, run ${runId}`,
       word: toVerdictWord(word),
@@ -72,16 +73,19 @@ export const measurementKept = defineEvent(
     /** What was measured; absent in what was kept before this was written down. */
     of: v.optional(eventId),
     isWhole: v.optional(v.boolean(), true),
+    /** Whether it was held against something from before; absent in what was kept before this was written down. */
+    isCompared: v.optional(v.boolean()),
   }),
   {
     sentence: ({ title, word, reasons }) => `measured: ${title}, ${word}. ${reasons[0] ?? ""}`,
-    measured: ({ title, word, reasons, runId, of }) => ({
+    measured: ({ title, word, reasons, runId, of, isWhole, isCompared }) => ({
+      isWhole,
       of: of ?? ofTitle(title),
       title,
       word: toVerdictWord(word),
       reason: reasons[0] ?? "",
       runId: runId ?? null,
-      isCompared: word !== "cannot say",
+      isCompared: isCompared ?? false,
     }),
   },
 );

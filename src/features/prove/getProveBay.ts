@@ -4,10 +4,10 @@ import { blockersOf } from "@/core/prove/orderProofs";
 import { findProofKind, PROOF_KINDS } from "@/core/prove/proofKinds";
 import { type ProofNeeds } from "@/core/prove/proofNeeds";
 import { listFittedParts } from "@/features/craft/fittedPartRepository";
-import { type JobMeasurement, measurementsOf } from "@/features/job/events/measurements";
+import { type JobMeasurement, lastChangeAt, measurementsOf } from "@/features/job/events/measurements";
 import { getJobPage } from "@/features/job/getJobPage";
 import { jobNumber } from "@/features/job/job";
-import { listPhotos, type PhotoInfo } from "@/features/job/photos/photoRepository";
+import { listPhotos, type PhotoInfo, photosSince } from "@/features/job/photos/photoRepository";
 import { hasRole } from "@/server/person";
 import { type VerbContext } from "@/server/verbs/verbContext";
 import { formatDateTime } from "@/shared/format";
@@ -43,7 +43,7 @@ export async function getProveBay(context: VerbContext, jobId: number): Promise<
         note,
         metBy,
         askedBy,
-        needs: needs ? needsView(needs, measurements, photos) : null,
+        needs: needs ? needsView(needs, measurements, photosSince(photos, lastChangeAt(events))) : null,
         failureSymptom: failureSymptom ?? null,
         decided: decidedBy && decidedAt ? `${decidedBy}, ${formatDateTime(decidedAt)}` : "",
         blockers: blockersOf(kind, proofs, PROOF_KINDS).map((blocker) => findProofKind(blocker)!.title),

@@ -6,7 +6,7 @@ import { setBaselineRun } from "@/features/craft/craftRepository";
 import { bayChange } from "@/features/job/bays/bayChange";
 import { changeJob, type JobChange } from "@/features/job/changeJob";
 import { type Job } from "@/features/job/job";
-import { listPhotos } from "@/features/job/photos/photoRepository";
+import { listPhotos, photosSince } from "@/features/job/photos/photoRepository";
 import { type Proof } from "@/features/job/proof";
 import { type JobEvent, type NewJobEvent } from "@/features/job/events/eventKind";
 import { findingsOf } from "@/features/job/events/findings";
@@ -21,7 +21,7 @@ import {
   settingChanged,
 } from "@/features/job/events/jobEvents";
 import { listEvents } from "@/features/job/events/jobEventRepository";
-import { measurementsOf } from "@/features/job/events/measurements";
+import { lastChangeAt, measurementsOf } from "@/features/job/events/measurements";
 import { decideProofRow, listProofs, saveProofList } from "@/features/job/proofRepository";
 import { requireSymptom } from "@/features/faultLibrary/requireSymptom";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
@@ -54,7 +54,7 @@ export async function decideProof(context: VerbContext, input: DecideProofInput)
         ? metByFlying(job, events)
         : weighEvidence(proofKind.needs, input.evidence, {
             measurements: measurementsOf(events),
-            photos: await listPhotos(db, job.id),
+            photos: photosSince(await listPhotos(db, job.id), lastChangeAt(events)),
           });
       await takeAsBaseline(db, job, events, evidence);
     }

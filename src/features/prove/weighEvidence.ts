@@ -69,8 +69,15 @@ function weighMeasurement(
       "not_ready",
       `${kept.title} was measured before the last repair: it speaks of the craft before.`,
     );
+  if (!kept.isWhole)
+    throw new AppError("not_ready", `${kept.title} was cut before its end: it can fail a proof, not meet one.`);
   if (kept.word === "bad") throw new AppError("not_ready", `${kept.title} says bad: ${kept.reason}`);
   const isFirst = Boolean(needs.baseline) && !kept.isCompared;
+  if (isFirst && kept.runId === null)
+    throw new AppError(
+      "not_ready",
+      `${kept.title} was held against nothing, and typed readings are no baseline: run it on the rig.`,
+    );
   if (isFirst && !given.asFirstBaseline)
     throw new AppError(
       "not_ready",

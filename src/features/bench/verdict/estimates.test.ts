@@ -48,6 +48,7 @@ describe("measurementEvents", () => {
           title: "Motors, run 3",
           of: "motor",
           isWhole: true,
+          isCompared: true,
           word: "bad",
           reasons: ["It drags."],
           figures: [{ label: "x", text: "1.00 ± 0.05\u00a0A" }],

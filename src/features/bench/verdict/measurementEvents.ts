@@ -14,6 +14,8 @@ export function measurementEvents(
     title,
     of,
     isWhole,
+    // A measurement that was held against nothing proves nothing, so it hands nothing on.
+    isCompared: Object.keys(evidence).length > 0,
     word,
     reasons: reasons.slice(0, 12),
     figures: figures.slice(0, 120).map((figure) => ({ label: figure.label, text: estimateText(figure) })),

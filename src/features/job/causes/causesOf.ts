@@ -1,7 +1,14 @@
 import { type Proof } from "../proof";
 import { type JobEvent, type PayloadOf, withPlace } from "../events/eventKind";
 import { isOpenAnswer } from "../events/findings";
-import { causeNamed, causeTakenBack, partReplaced, proofDecided, settingChanged } from "../events/jobEvents";
+import {
+  causeNamed,
+  causeTakenBack,
+  partReplaced,
+  proofDecided,
+  proofReopened,
+  settingChanged,
+} from "../events/jobEvents";
 import { type JobFinding } from "../events/jobFinding";
 
 type NamedFault = PayloadOf<typeof causeNamed>["faults"][number];
@@ -121,11 +128,21 @@ function outcomeOf(
   const first = repairs[0];
   if (!first) return { kind: "not repaired" };
   const mends = settingChanged.in(events);
-  // The first failure that was not put right on the spot.
+  const isTakenBack = (kind: string, seq: number) => {
+    const next = [...proofDecided.in(events), ...proofReopened.in(events)]
+      .filter((each) => each.seq > seq && each.payload.kind === kind)
+      .sort((a, b) => a.seq - b.seq)[0];
+    return next?.kind === proofReopened.kind;
+  };
+  // The first failure that stands: neither put right on the spot nor taken back.
   const failed = proofDecided
     .in(events)
     .filter(({ seq, payload }) => payload.state === "failed" && seq > first.seq && seq < (nextCause ?? Infinity))
-    .find(({ seq }) => !mends.some((mend) => mend.seq === seq + 1 && mend.payload.afterProof !== null));
+    .find(
+      ({ seq, payload }) =>
+        !mends.some((mend) => mend.seq === seq + 1 && mend.payload.afterProof !== null) &&
+        !isTakenBack(payload.kind, seq),
+    );
   if (failed) {
     const { kind, note, place } = failed.payload;
     return { kind: "failed", proofKind: kind, note, place };

@@ -42,6 +42,8 @@ export interface EventMeasurement {
   runId: number | null;
   /** False when there was nothing from before to hold it against. */
   isCompared: boolean;
+  /** False when it was cut before its end. */
+  isWhole: boolean;
 }
 
 /** A kind of event: what it carries, how it reads, and what it tells the diagnosis. */

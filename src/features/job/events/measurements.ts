@@ -16,3 +16,8 @@ export function measurementsOf(events: readonly JobEvent[]): JobMeasurement[] {
     return measured ? [{ ...measured, seq, isCurrent: seq > lastChange }] : [];
   });
 }
+
+/** When the craft was changed last; null while it was not. What was photographed before shows the craft before. */
+export function lastChangeAt(events: readonly JobEvent[]): Date | null {
+  return events.findLast(({ kind }) => findEventKind(kind)?.changesCraft)?.at ?? null;
+}

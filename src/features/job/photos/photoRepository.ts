@@ -8,10 +8,11 @@ export interface PhotoInfo {
   id: number;
   fileName: string;
   byteCount: number;
+  addedAt: Date;
 }
 
 const LIST = `
-  SELECT id, file_name, byte_count
+  SELECT id, file_name, byte_count, added_at
     FROM job_photo
    WHERE job_id = ?
    ORDER BY id`;
@@ -19,7 +20,17 @@ const LIST = `
 /** A job's photos, oldest first. */
 export async function listPhotos(db: Db, jobId: number): Promise<PhotoInfo[]> {
   const [rows] = await db.execute<RowDataPacket[]>(LIST, [jobId]);
-  return rows.map(({ id, file_name, byte_count }) => ({ id, fileName: file_name, byteCount: byte_count }));
+  return rows.map(({ id, file_name, byte_count, added_at }) => ({
+    id,
+    fileName: file_name,
+    byteCount: byte_count,
+    addedAt: added_at,
+  }));
+}
+
+/** Those that were taken in since a moment; all of them where there is none. */
+export function photosSince(photos: readonly PhotoInfo[], since: Date | null): PhotoInfo[] {
+  return photos.filter(({ addedAt }) => since === null || addedAt >= since);
 }
 
 /** A photo's bytes and media type. @throws {NotFoundError} */
