@@ -24,13 +24,40 @@ function topRules(css: string): string[] {
   return rules;
 }
 
-const sheets = SCHEMES.map((scheme) =>
-  extractStyle({
-    includes: [...CONTROLS],
-    customTheme: (node: ReactNode) =>
-      createElement(ConfigProvider, { theme: { ...antdTheme(scheme), zeroRuntime: false } }, node),
-  } as Parameters<typeof extractStyle>[0]),
-);
-// Both schemes share their rules and differ in the values of their variables.
-const rules = new Set(sheets.flatMap(topRules));
+const COLOUR = /#[0-9a-f]{3,8}\b|rgba?\([^)]*\)|\btransparent\b/gi;
+
+/** One value for both schemes: each colour in which they differ is left to the page's scheme. */
+function bothValues(light: string, dark: string): string {
+  if (light === dark) return light;
+  const others = dark.match(COLOUR) ?? [];
+  if (light.replace(COLOUR, "") !== dark.replace(COLOUR, ""))
+    throw new Error(`Unlike in more than colour: ${light} | ${dark}`);
+  let at = 0;
+  return light.replace(COLOUR, (colour) => {
+    const other = others[at++]!;
+    return colour === other ? colour : `light-dark(${colour}, ${other})`;
+  });
+}
+
+/** Two rules that differ in values only, as one. */
+function bothRules(light: string, dark: string): string {
+  if (light === dark) return light;
+  const darkParts = dark.split(";");
+  return light
+    .split(";")
+    .map((part, index) => bothValues(part, darkParts[index]!))
+    .join(";");
+}
+
+const [light, dark] = SCHEMES.map((scheme) =>
+  topRules(
+    extractStyle({
+      includes: [...CONTROLS],
+      customTheme: (node: ReactNode) =>
+        createElement(ConfigProvider, { theme: { ...antdTheme(scheme), zeroRuntime: false } }, node),
+    } as Parameters<typeof extractStyle>[0]),
+  ),
+) as [string[], string[]];
+if (light.length !== dark.length) throw new Error("The two schemes have unlike rules.");
+const rules = new Set(light.map((rule, index) => bothRules(rule, dark[index]!)));
 writeFileSync(process.argv[2]!, [...rules].join("\n"));

@@ -3,6 +3,7 @@ import { type Scheme } from "./scheme";
 
 /**
  * Ant Design's controls in the shop's roles: square, thin-ruled, flat, large enough for a gloved finger.
+ * A page is drawn with `light`: the build puts the dark values beside each, and the page's scheme picks, before any script runs.
  * The colours repeat those of globals.css, for Ant Design computes shades from them and cannot read CSS variables.
  */
 export function antdTheme(scheme: Scheme): ThemeConfig {
@@ -12,7 +13,7 @@ export function antdTheme(scheme: Scheme): ThemeConfig {
     // Styles come from controls.css, which the build makes of this theme: working them out takes a tenth of a second a page.
     zeroRuntime: true,
     hashed: false,
-    cssVar: { prefix: "pit", key: `pit-${scheme}` },
+    cssVar: { prefix: "pit", key: "pit" },
     token: {
       colorPrimary: isDark ? "#6cc0c5" : "#0f5c62",
       colorInfo: isDark ? "#6cc0c5" : "#0f5c62",
