@@ -223,7 +223,7 @@ describe("eventText", () => {
     evidence_given: [
       {
         kind: "evidence_given",
-        payload: { symptoms: { "draws-too-much": true }, source: "bench run 4", note: "+27 %" },
+        payload: { symptoms: { "draws-too-much": true }, source: "bench run 4", note: "+27 %", places: {} },
       },
       /^bench run 4 says: Draws more than it used to \(\+27 %\)$/,
     ],

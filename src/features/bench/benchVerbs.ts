@@ -106,6 +106,8 @@ export async function keepRun(context: VerbContext, input: KeepRunInput): Promis
           runId: run.id,
           of: run.kind,
           isWhole: isWholeRun(run),
+          shape: await getCraft(db, job.craftId),
+          position: run.options.position,
         })
       : [keptEvent(assessed), ...evidenceOf(run.id, assessed.verdict)];
     return { events, result: null };

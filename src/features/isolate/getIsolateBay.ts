@@ -29,7 +29,7 @@ export async function getIsolateBay(context: VerbContext, jobId: number): Promis
     target: { jobId: job.id, version: job.version },
     number: jobNumber(job.id),
     craftKind: craft.kind,
-    view: isolateView(await diagnoseJob(context.pool, facts, knowledge), findings, knowledge, places),
+    view: isolateView(await diagnoseJob(context.pool, facts, knowledge), findings, knowledge, places, craft),
     places,
     causes: causesOf(facts).map((cause) => ({
       seq: cause.seq,

@@ -25,6 +25,7 @@ const viewOf = (findings: JobFinding[]) =>
     findings,
     testKnowledge,
     quadPlaces,
+    { kind: "quad", motorCount: 4 },
   );
 
 describe("isolateView", () => {

@@ -2,7 +2,7 @@ import { type Missing } from "@/core/diagnosis/checks/availableChecks";
 import { findingText } from "@/core/diagnosis/findings/findingText";
 import { type Diagnosis } from "@/core/diagnosis/diagnoseCase";
 import { type Suspect } from "@/core/diagnosis/suspect";
-import { WHERE_KINDS, type WhereKind } from "@/core/craft/spots";
+import { type Shape, spotOfPosition, WHERE_KINDS, type WhereKind } from "@/core/craft/spots";
 import { type Check, type Library, type Outcome } from "@/core/diagnosis/library/library.types";
 import { suspectPartName } from "@/core/diagnosis/library/suspectParts";
 import { isOpenAnswer, weighedFindings } from "@/features/job/events/findings";
@@ -115,6 +115,7 @@ export function isolateView(
   findings: readonly JobFinding[],
   knowledge: Knowledge,
   places: Places,
+  shape: Shape,
 ): IsolateView {
   const { library } = knowledge;
   const explaining = diagnosis.suspects.filter(({ mayExplain }) => mayExplain);
@@ -126,7 +127,7 @@ export function isolateView(
         .slice(0, SUSPECTS_SHOWN)
         .filter(({ probability }, place) => place < ALWAYS_SHOWN || probability >= SHOWN_FROM),
       knowledge,
-      (where) => placeHint(places[where], findings),
+      (where) => placeHint(places[where], findings, shape),
     ),
     others: diagnosis.suspects.length - explaining.length,
     findings: findingViews(library, diagnosis, findings),
@@ -300,12 +301,12 @@ function whereOfSets(library: Library, sets: Outcome["sets"], places: Places): W
 }
 
 /** The one place that the counted findings speak of, in the words of what is asked: "rear left" is "ESC 3, rear left". */
-function placeHint(options: readonly string[], findings: readonly JobFinding[]): string {
+function placeHint(options: readonly string[], findings: readonly JobFinding[], shape: Shape): string {
   const said = findings.flatMap(({ state, finding }) => (state === "counted" && finding.place ? [finding.place] : []));
-  const spots = new Set(said.map((place) => place.split(", ").at(-1)!.toLowerCase()));
+  const spots = new Set(said.map((place) => spotOfPosition(place, shape)?.id ?? place));
   if (spots.size !== 1) return "";
   const [spot] = spots;
-  return options.find((option) => option.split(", ").at(-1)!.toLowerCase() === spot) ?? "";
+  return options.find((option) => option === spot || spotOfPosition(option, shape)?.id === spot) ?? "";
 }
 
 /** "After 3 checks, 14 minutes: camera dead ruled out." */

@@ -52,7 +52,9 @@ export function judgeMotors(
   }));
   const judgements = fits.flatMap(({ name, facts }) => {
     const others = fits.filter((other) => other.name !== name).map((other) => other.facts);
-    return MOTOR_RULES.flatMap((rule) => judge(rule, name, facts, others, baselines.get(name) ?? null));
+    return MOTOR_RULES.flatMap((rule) =>
+      judge(rule, name, facts, others, baselines.get(name) ?? null).map((one) => ({ ...one, name })),
+    );
   });
   const isCompared = fits.length > 2 || fits.some(({ name }) => baselines.has(name));
   const measuredRules = MOTOR_RULES.filter(({ of }) => fits.some(({ facts }) => of(facts) !== null));
@@ -81,9 +83,20 @@ export function judgeMotors(
       ...standFigures(name, samples, facts, context, sweeps.length),
     ]),
     evidence: isCompared ? evidence : {},
+    places: placesOf(odd),
     chart: efficiencyChart(sweeps),
     facts: new Map(fits.map(({ name, facts }) => [name, facts])),
   };
+}
+
+/** Where each symptom is, when one motor alone shows it. */
+function placesOf(odd: readonly (FactJudgement & { name: string })[]): Record<string, string> {
+  const places = new Map<string, Set<string>>();
+  for (const { symptom, name } of odd)
+    if (symptom !== null) places.set(symptom, (places.get(symptom) ?? new Set()).add(name));
+  return Object.fromEntries(
+    [...places].flatMap(([symptom, names]) => (names.size === 1 ? [[symptom, [...names][0]!] as const] : [])),
+  );
 }
 
 function allAlike(count: number): Judgement {

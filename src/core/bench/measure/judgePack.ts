@@ -112,6 +112,7 @@ export function judgePack(
           ]),
     ],
     evidence: { "pack-resistance": isAged, "cell-spread": spreadV > BAD_SPREAD_V },
+    places: { "cell-spread": `Cell ${rests.indexOf(Math.min(...rests)) + 1}` },
     carried: { cellMohm: mean * 1000, cellSpreadMv: spreadV * 1000 },
     chart: null,
   };

@@ -144,6 +144,7 @@ describe("judgeMotors", () => {
     expect(measured.word).toBe("bad");
     expect(measured.reasons.some((each) => each.startsWith("Motor 1") && reason.test(each))).toBe(true);
     expect(measured.evidence[reading]).toBe(true);
+    expect(measured.places![reading]).toBe("Motor 1");
   });
 
   it("calls four healthy motors alike, but watches tips beyond Mach 0.6", () => {
@@ -239,7 +240,10 @@ describe("judgePack", () => {
       evidence: { "pack-resistance": true },
     });
     expect(judgePack(pack([0.009, 0.009, 0.016]), label).reasons[0]).toMatch(/Cell 3 has 1\.8 times/);
-    expect(judgePack(pack([0.009, 0.009], [4.1, 3.95]), label).evidence["cell-spread"]).toBe(true);
+    expect(judgePack(pack([0.009, 0.009], [4.1, 3.95]), label)).toMatchObject({
+      evidence: { "cell-spread": true },
+      places: { "cell-spread": "Cell 2" },
+    });
   });
 
   it("holds the peak against the C rating", () => {

@@ -24,6 +24,8 @@ export interface Measured {
   figures: Estimate[];
   /** Symptom of the fault library → whether it is so. */
   evidence: Readonly<Record<string, boolean>>;
+  /** Symptom → the one of several like parts that shows it, by its name; none where two show it, or the whole craft. */
+  places?: Readonly<Record<string, string>>;
   /** Figures that other parts of the shop go on with, by name: what a label says is for people. */
   carried?: Readonly<
     Partial<Record<"meterGain" | "cellMohm" | "cellSpreadMv" | "servoMovingA" | "servoStallA", number>>

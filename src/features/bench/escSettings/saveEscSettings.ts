@@ -1,5 +1,6 @@
 import "server-only";
 import { compareEscs } from "@/core/bench/escSettings";
+import { getCraft } from "@/features/craft/craftRepository";
 import { changeJob } from "@/features/job/changeJob";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { type SaveEscSettingsInput } from "./escSettings.schema";
@@ -18,6 +19,7 @@ export async function saveEscSettings(context: VerbContext, input: SaveEscSettin
     await saveEscSettingsRow(db, job.craftId, matrix, settingsVersion);
     const rows = compareEscs(matrix);
     const odd = rows.filter(({ state }) => state === "differs");
+    const oneOdd = [...new Set(odd.flatMap(({ odd: places }) => places))];
     const isRead = rows.some(({ state }) => state !== "not read");
     const events = measurementEvents(
       "ESC settings",
@@ -32,9 +34,10 @@ export async function saveEscSettings(context: VerbContext, input: SaveEscSettin
             : [isRead ? "All ESCs are set alike, or differ for a reason." : "Nothing was read yet."],
         figures: [],
         evidence: { "esc-settings-read": odd.length > 0 },
+        places: oneOdd.length === 1 ? { "esc-settings-read": `ESC ${oneOdd[0]! + 1}` } : {},
         chart: null,
       },
-      { source: "bench, ESC settings", of: "esc-settings" },
+      { source: "bench, ESC settings", of: "esc-settings", shape: await getCraft(db, job.craftId) },
     );
     return { events, result: null };
   });

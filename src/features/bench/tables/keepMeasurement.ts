@@ -28,6 +28,10 @@ export async function keepMeasurement(context: VerbContext, input: KeepMeasureme
   const result = await runTask("judgeTable", { text, kind, options, past: { parts, powerSteps } });
   if (!result.ok) throw new AppError("invalid_input", result.problem);
   const title = MEASUREMENT_NAMES[kind];
-  const events = measurementEvents(title, result.measured, { source: `bench, ${title.toLowerCase()}`, of: kind });
+  const events = measurementEvents(title, result.measured, {
+    source: `bench, ${title.toLowerCase()}`,
+    of: kind,
+    shape: craft,
+  });
   return changeJob(context, input, async () => ({ events, result: null }));
 }

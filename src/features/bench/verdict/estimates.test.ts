@@ -32,6 +32,7 @@ describe("figureText", () => {
 });
 
 describe("measurementEvents", () => {
+  const shape = { kind: "quad", motorCount: 4 } as const;
   const measured = {
     word: "bad" as const,
     reasons: ["It drags."],
@@ -41,7 +42,9 @@ describe("measurementEvents", () => {
   };
 
   it("keeps the verdict and hands on what it proves", () => {
-    expect(measurementEvents("Motors, run 3", measured, { source: "bench run 3", of: "motor", runId: 3 })).toEqual([
+    expect(
+      measurementEvents("Motors, run 3", measured, { source: "bench run 3", of: "motor", runId: 3, shape }),
+    ).toEqual([
       {
         kind: "measurement_kept",
         payload: {
@@ -57,18 +60,30 @@ describe("measurementEvents", () => {
       },
       {
         kind: "evidence_given",
-        payload: { symptoms: { "no-load-amps": true }, source: "bench run 3", note: "It drags." },
+        payload: { symptoms: { "no-load-amps": true }, source: "bench run 3", note: "It drags.", places: {} },
       },
     ]);
   });
 
+  it("says where: the one motor of several that shows it, or the part that was measured, in the craft's words", () => {
+    const placesOf = (over: object, position?: string) =>
+      (
+        measurementEvents("Motors", { ...measured, ...over }, { source: "bench", of: "motor", shape, position })[1]!
+          .payload as { places: object }
+      ).places;
+    expect(placesOf({ places: { "no-load-amps": "Motor 3" } })).toEqual({ "no-load-amps": "Motor 3, rear left" });
+    expect(placesOf({}, "Left aileron servo")).toEqual({ "no-load-amps": "Left aileron servo" });
+    expect(placesOf({ evidence: { "no-load-amps": false }, places: { "no-load-amps": "Motor 3" } })).toEqual({});
+    expect(placesOf({})).toEqual({});
+  });
+
   it("hands on nothing when the verdict is that it cannot say", () => {
     expect(
-      measurementEvents("Motors", { ...measured, word: "cannot say" }, { source: "bench", of: "servo" }),
+      measurementEvents("Motors", { ...measured, word: "cannot say" }, { source: "bench", of: "servo", shape }),
     ).toHaveLength(1);
-    expect(measurementEvents("Motors", { ...measured, evidence: {} }, { source: "bench", of: "servo" })).toHaveLength(
-      1,
-    );
+    expect(
+      measurementEvents("Motors", { ...measured, evidence: {} }, { source: "bench", of: "servo", shape }),
+    ).toHaveLength(1);
   });
 });
 

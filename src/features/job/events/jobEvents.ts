@@ -38,22 +38,34 @@ export const findingAdded = defineEvent(
 /** Findings that a bay hands in: what a bench run or a log proves. */
 export const evidenceGiven = defineEvent(
   "evidence_given",
-  v.object({ symptoms: v.record(eventId, v.boolean()), source: eventText, note: eventText }),
+  v.object({
+    symptoms: v.record(eventId, v.boolean()),
+    source: eventText,
+    note: eventText,
+    /** Where on the craft each is, where the bay can tell. */
+    places: v.optional(v.record(eventId, eventText), {}),
+  }),
   {
-    sentence: ({ symptoms, source, note }, { library }) => {
+    sentence: ({ symptoms, source, note, places }, { library }) => {
       const found = Object.entries(symptoms).map(
-        ([symptomId, value]) => findingText(library, { kind: "symptom", symptomId, value }).title,
+        ([symptomId, value]) =>
+          findingText(library, { kind: "symptom", symptomId, value, ...placeIn(places, symptomId) }).title,
       );
       return `${source} says: ${found.join("; ")}${withReason(note)}`;
     },
-    findings: ({ symptoms, source, note }) =>
+    findings: ({ symptoms, source, note, places }) =>
       Object.entries(symptoms).map(([symptomId, value]) => ({
-        finding: { kind: "symptom", symptomId, value },
+        finding: { kind: "symptom", symptomId, value, ...placeIn(places, symptomId) },
         note: [source, note].filter(Boolean).join("; "),
         minutes: 0,
       })),
   },
 );
+
+function placeIn(places: Readonly<Record<string, string>>, symptomId: string): { place?: string } {
+  const place = places[symptomId];
+  return place === undefined ? {} : { place };
+}
 
 /** A finding that no longer counts. */
 export const findingWithdrawn = defineEvent("finding_withdrawn", v.object({ seq: v.number(), reason: eventText }), {
