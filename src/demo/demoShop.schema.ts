@@ -77,6 +77,8 @@ export const DemoPacks = v.array(
         resistanceMohm: measured,
         capacityMah: measured,
         spreadMv: measured,
+        cellsMohm: v.optional(v.nullable(v.array(v.number())), null),
+        cellsV: v.optional(v.nullable(v.array(v.number())), null),
         note: v.string(),
       }),
     ),

@@ -84,6 +84,11 @@ export function formatDay(at: Date): string {
   return onTheWall(at).format("YYYY-MM-DD");
 }
 
+/** A stored day: 25 Nov 2026. */
+export function formatStoredDay(day: string): string {
+  return dayjs.utc(day).format("D MMM YYYY");
+}
+
 /** A stored day, short: 25 Nov. */
 export function formatDayShort(day: string): string {
   return dayjs.utc(day).format("D MMM");

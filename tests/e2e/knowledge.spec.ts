@@ -15,6 +15,7 @@ test("a lead edits an entry, sees what it changed, and goes back to the shipped 
   await page.goto("/library");
   await page.getByLabel("Search the library").fill("camera dead");
   await page.getByRole("button", { name: /^Camera dead/ }).click();
+  await entry(page).getByRole("button", { name: "Change this entry" }).click();
   await page.getByLabel("Name", { exact: true }).fill("Camera gave up");
   await page.getByLabel("Rate among complaints (0 to 0.9)").fill("0.12");
   await page.getByLabel("Why it is changed").fill("a bad batch");
@@ -35,6 +36,7 @@ test("an entry that makes no sense is refused beside the form, and what was type
   await page.goto("/library");
   await page.getByLabel("Search the library").fill("camera dead");
   await page.getByRole("button", { name: /^Camera dead/ }).click();
+  await entry(page).getByRole("button", { name: "Change this entry" }).click();
   await page.getByLabel("Name", { exact: true }).fill("");
   await page.getByRole("button", { name: "Save as a new revision" }).click();
   await expect(
@@ -80,11 +82,17 @@ test("a technician reads the library and the workshop, and changes neither", asy
   await signIn(page, "ines");
   await page.goto("/library");
   await page.getByRole("button", { name: /^Camera dead/ }).click();
-  await expect(page.getByLabel("Name", { exact: true })).toBeDisabled();
-  await expect(page.getByRole("button", { name: "Save as a new revision" })).toHaveCount(0);
+  await expect(entry(page).getByRole("heading", { name: "Camera dead" })).toBeVisible();
+  await expect(entry(page).getByText(/handed back/)).toBeVisible();
+  await expect(entry(page).getByRole("button", { name: "Change this entry" })).toHaveCount(0);
+  // From a fault to what it shows, and to a check that tells it.
+  await entry(page).getByRole("button", { name: "Black picture, no static" }).click();
+  await expect(entry(page).getByRole("heading", { name: "Black picture, no static" })).toBeVisible();
+  await expect(entry(page).getByRole("button", { name: "Camera dead" })).toBeVisible();
   await page.goto("/workshop");
-  await expect(page.getByRole("checkbox", { name: /^oscilloscope/ })).toBeDisabled();
-  await expect(page.getByText("A lead can change this page.")).toBeVisible();
+  await expect(page.getByRole("region", { name: "Tools at hand" }).getByText("multimeter")).toBeVisible();
+  await expect(page.getByText("A lead can change it.")).toBeVisible();
+  await expect(page.getByRole("button", { name: "Change the workshop" })).toHaveCount(0);
 });
 
 test("a tool that is not there takes its checks off the list, and the bay says what is missing", async ({ page }) => {
@@ -93,13 +101,18 @@ test("a tool that is not there takes its checks off the list, and the bay says w
   const next = page.getByRole("region", { name: "Do this next" });
   await expect(next.getByText(/^Try a known-good camera( \d+.% it says|$)/).first()).toBeVisible();
   await page.goto("/workshop");
+  await page.getByRole("button", { name: "Change the workshop" }).click();
   await page.getByRole("checkbox", { name: /^Camera 1 check/ }).uncheck();
+  // What is not saved is not left without a word.
+  page.once("dialog", (dialog) => void dialog.dismiss());
+  await page.getByRole("link", { name: "Library" }).click();
+  await expect(page.getByText("Not saved yet.")).toBeVisible();
   await page.getByLabel("An hour of work").fill("");
   await page.getByRole("button", { name: "Save the workshop" }).click();
   await expect(page.getByText("A price is a number.").first()).toBeVisible();
   await page.getByLabel("An hour of work").fill("60");
   await page.getByRole("button", { name: "Save the workshop" }).click();
-  await expect(page.getByText("Saved.")).toBeVisible();
+  await expect(page.getByRole("region", { name: "Prices" }).getByText("60.00 cr")).toBeVisible();
   await page.goto(`/jobs/${number}/isolate`);
   await expect(next.getByText(/cannot be done here: .*known-good camera \(no spare camera\)/)).toBeVisible();
 });

@@ -199,10 +199,17 @@ test("a pack's log advises when to retire it", async ({ page }) => {
   await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("○ Cannot say", { exact: true })).toBeVisible();
   for (const ohms of ["4.2", "9.1"]) {
-    await page.getByLabel("Mean per cell").fill(ohms);
+    await page.getByRole("button", { name: "Write down a measurement" }).click();
+    await page.getByLabel("Or mean per cell").fill(ohms);
     await page.getByRole("button", { name: "Write it down" }).click();
     await expect(page.getByRole("cell", { name: ohms })).toBeVisible();
   }
   await expect(page.getByText("■ Retire it")).toBeVisible();
-  await expect(page.getByText(/2\.17 times that of its first entry/)).toBeVisible();
+  await expect(page.getByText(/2\.17 times that of its first entry/).first()).toBeVisible();
+  await page.getByRole("button", { name: "Write down a measurement" }).click();
+  for (const [index, ohms] of ["9", "9.1", "19.4", "9.2"].entries())
+    await page.getByLabel(`Cell ${index + 1}, resistance`).fill(ohms);
+  await page.getByRole("button", { name: "Write it down" }).click();
+  await expect(page.getByText(/Cell 3 has 2\.1 times the resistance of the others/).first()).toBeVisible();
+  await expect(page.getByRole("img", { name: /cell 3 19\.4 mΩ/ })).toBeVisible();
 });

@@ -25,6 +25,8 @@ const entry = (packId: number, measuredOn: string, resistanceMohm: number | null
   resistanceMohm,
   capacityMah: null,
   spreadMv: null,
+  cellsMohm: null,
+  cellsV: null,
   note,
 });
 const find = async (id: number) => (await getPacksPage(shop.viewer)).packs.find((pack) => pack.id === id)!;
@@ -50,6 +52,19 @@ describe("packs", () => {
     await expect(savePack(shop.technician, label({ id, version: 1, label: "Pack B" }))).rejects.toMatchObject({
       code: "conflict",
     });
+  });
+
+  it("keep each cell, with mean and spread worked out, and refuse another count of cells", async () => {
+    const id = await savePack(shop.technician, label({ label: "Pack C" }));
+    const cells = { cellsMohm: [5, 5.2, 8.3, 5.1], cellsV: [4.11, 4.1, 4.02, 4.11] };
+    await logPack(shop.technician, { ...entry(id, "2026-03-01", null), ...cells });
+    const { log, advice } = await find(id);
+    expect(log[0]).toMatchObject({ ...cells, resistanceMohm: 5.9, spreadMv: 90 });
+    expect(advice.reasons.join(" ")).toMatch(/Cell 3 has 1\.6 times/);
+    await expect(
+      logPack(shop.technician, { ...entry(id, "2026-03-02", null), ...cells, cellsMohm: [5, 5, 5] }),
+    ).rejects.toThrow(/has 4 cells; 3 were given/);
+    expect((await find(id)).log).toHaveLength(1);
   });
 
   it("refuse an entry for a pack that there is not", async () => {

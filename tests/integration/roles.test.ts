@@ -147,6 +147,8 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
       resistanceMohm: null,
       capacityMah: null,
       spreadMv: null,
+      cellsMohm: null,
+      cellsV: null,
       note: "",
     }),
   startSweep: (context) => startSweep(context, { runId: 1, operatorToken }),

@@ -176,6 +176,18 @@ describe("advisePack", () => {
     expect(advice.reasons[1]).toMatch(/2\.11 times that of its first entry/);
   });
 
+  // Common practice, no published source: a cell of 1.4 times the others is watched, of twice retired.
+  it("names the one cell that is weaker than the others, though the mean looks well", () => {
+    const cells = (...cellsMohm: number[]) => advisePack(1500, [entry("2026-01-01", { cellsMohm })]);
+    expect(cells(5, 5.2, 8.3, 5.1)).toMatchObject({
+      word: "watch",
+      reasons: ["Cell 3 has 1.6 times the resistance of the others; retire at 2."],
+    });
+    expect(cells(5, 11, 5).word).toBe("bad");
+    expect(cells(5, 5.2, 5.1, 6.4).word).toBe("cannot say");
+    expect(cells(5, 11).word).toBe("cannot say"); // of two, nobody can tell which is off
+  });
+
   it("takes the newest charge and spread, each against its own bound", () => {
     expect(advisePack(1500, [entry("2026-01-01", { capacityMah: 1300 })]).word).toBe("watch");
     expect(

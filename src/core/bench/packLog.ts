@@ -1,3 +1,5 @@
+import { median } from "../fit/robust";
+
 /** One entry in a pack's log; what was not measured is null. */
 export interface PackEntry {
   /** ISO date. */
@@ -7,6 +9,20 @@ export interface PackEntry {
   resistanceMohm: number | null;
   capacityMah: number | null;
   spreadMv: number | null;
+  /** Each cell from the first on: resistance, and volts at rest. Where they are known, mean and spread follow from them. */
+  cellsMohm?: readonly number[] | null;
+  cellsV?: readonly number[] | null;
+}
+
+/** Mean resistance of the cells, and how far apart they rest. */
+export function cellSums({
+  cellsMohm,
+  cellsV,
+}: Pick<PackEntry, "cellsMohm" | "cellsV">): Partial<Pick<PackEntry, "resistanceMohm" | "spreadMv">> {
+  return {
+    ...(cellsMohm?.length && { resistanceMohm: cellsMohm.reduce((sum, each) => sum + each, 0) / cellsMohm.length }),
+    ...(cellsV?.length && { spreadMv: Math.round((Math.max(...cellsV) - Math.min(...cellsV)) * 1000) }),
+  };
 }
 
 /** What a pack's log says. */
@@ -19,6 +35,8 @@ export interface PackAdvice {
 const RESISTANCE = { watched: 1.5, retired: 2 };
 const CAPACITY = { watched: 0.88, retired: 0.8 };
 const SPREAD_MV = { watched: 30, retired: 100 };
+/** One cell against the middle of the others. Common practice, no published source. */
+const WEAK_CELL = { watched: 1.4, retired: 2 };
 
 /**
  * Says from a pack's log whether it is still to be flown: resistance against its first entry, charge against its label, spread.
@@ -52,6 +70,12 @@ export function advisePack(labelMah: number, entries: readonly PackEntry[], toda
       word: spread >= SPREAD_MV.retired ? "bad" : spread >= SPREAD_MV.watched ? "watch" : "good",
       reason: `Cells ${spread.toFixed(0)} mV apart at rest; retire at ${SPREAD_MV.retired} mV.`,
     });
+  const weakest = weakestCell(sorted.findLast(({ cellsMohm }) => cellsMohm?.length)?.cellsMohm ?? []);
+  if (weakest && weakest.factor >= WEAK_CELL.watched)
+    found.push({
+      word: weakest.factor >= WEAK_CELL.retired ? "bad" : "watch",
+      reason: `Cell ${weakest.number} has ${weakest.factor.toFixed(1)} times the resistance of the others; retire at ${WEAK_CELL.retired}.`,
+    });
   if (found.length === 0)
     return { word: "cannot say", reasons: ["Measure it twice, some cycles apart, or once with the mAh it takes."] };
   const order = ["good", "watch", "bad"];
@@ -65,6 +89,13 @@ export function advisePack(labelMah: number, entries: readonly PackEntry[], toda
       ...ageReason(sorted.at(-1)!.measuredOn, today),
     ],
   };
+}
+
+/** The cell with the highest resistance, against the middle of the others; null with fewer than two others. */
+function weakestCell(mohm: readonly number[]): { number: number; factor: number } | null {
+  if (mohm.length < 3) return null;
+  const place = mohm.reduce((most, each, index) => (each > mohm[most]! ? index : most), 0);
+  return { number: place + 1, factor: mohm[place]! / median(mohm.filter((_, index) => index !== place)) };
 }
 
 /** Readings older than this say less of the pack that lies here now. Common practice, no published source. */

@@ -160,12 +160,15 @@ function cellsOnBench({ kind, options: { rung, higherCells } }: ArmRunInput): nu
 }
 
 /** What a pack run writes into the log of its pack. */
-function packEntryOf(packId: number, runId: number, { carried }: Measured, now: Date): LogPackInput {
+function packEntryOf(packId: number, runId: number, { carried, figures }: Measured, now: Date): LogPackInput {
+  const cells = figures.filter(({ of, unit }) => of?.part.startsWith("Cell") && unit === "mΩ");
   return {
     packId,
     measuredOn: now.toISOString().slice(0, 10),
     cycles: null,
     resistanceMohm: carried?.cellMohm ?? null,
+    cellsMohm: cells.length > 0 ? cells.map(({ value }) => value) : null,
+    cellsV: null,
     capacityMah: null,
     spreadMv: carried?.cellSpreadMv ?? null,
     note: `bench run ${runId}`,

@@ -77,6 +77,16 @@ export async function getLearnedCauses(db: Db, craftKind: string): Promise<Learn
   return { jobs, withFault };
 }
 
+/** The same of all kinds of craft together. */
+export async function getAllLearnedCauses(db: Db): Promise<LearnedCauses> {
+  const [rows] = await db.execute<RowDataPacket[]>(
+    "SELECT fault_id, SUM(jobs) AS jobs FROM cause_count GROUP BY fault_id",
+  );
+  const counts = Object.fromEntries(rows.map((row) => [String(row.fault_id), Number(row.jobs)]));
+  const { [ALL_JOBS]: jobs = 0, ...withFault } = counts;
+  return { jobs, withFault };
+}
+
 const FIND = `
   SELECT c.job_id, c.craft_kind, c.fault_ids, c.counts, p.display_name, c.reason
     FROM closed_case AS c

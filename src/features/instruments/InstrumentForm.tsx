@@ -5,6 +5,7 @@ import { useState } from "react";
 import { type TriedInstrument } from "@/rigs/tryInstrument";
 import { channelOf, shownAs } from "@/core/series/channels";
 import { DayField } from "@/shared/DayField";
+import { FileButton, JSON_FILES } from "@/shared/FileButton";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { type ShopInstrument } from "./instrument";
@@ -115,16 +116,11 @@ export function InstrumentForm(props: {
           <Button type="primary" htmlType="submit" loading={isBusy}>
             Save
           </Button>
-          <label className={styles.file}>
-            Take a map from a file
-            <input
-              type="file"
-              accept=".json,application/json"
-              onChange={(event) =>
-                void event.target.files?.[0]?.text().then((text) => form.setFieldValue("mapText", text))
-              }
-            />
-          </label>
+          <FileButton
+            label="Take a map from a file"
+            accept={JSON_FILES}
+            onFiles={([file]) => void file?.text().then((text) => form.setFieldValue("mapText", text))}
+          />
           <a
             href={`data:application/json;charset=utf-8,${encodeURIComponent(mapText)}`}
             download={`${instrument?.name ?? "instrument"}.map.json`}

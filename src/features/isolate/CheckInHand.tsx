@@ -6,6 +6,7 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { outcomeOfValue } from "@/core/diagnosis/findings/outcomeOfValue";
 import { type WhereKind } from "@/core/craft/spots";
 import { formatPercent } from "@/shared/format";
+import { FileButton, PICTURES } from "@/shared/FileButton";
 import styles from "./Isolate.module.css";
 import { worthWords } from "./evidenceWords";
 import { AskWhere } from "./AskWhere";
@@ -219,15 +220,7 @@ function NoteAndPhotos({
         aria-label="Note to the answer"
         style={{ flex: "1 1 240px" }}
       />
-      <label className={styles.photo}>
-        {photos.length > 0 ? photos.map(({ name }) => name).join(", ") : "Add a photo"}
-        <input
-          type="file"
-          accept="image/png,image/jpeg,image/webp"
-          multiple
-          onChange={(event) => onPhotos([...(event.target.files ?? [])])}
-        />
-      </label>
+      <FileButton label="Add a photo" accept={PICTURES} chosen={photos} isMultiple onFiles={onPhotos} />
     </div>
   );
 }

@@ -18,12 +18,11 @@ interface Props {
   group: EntryGroup;
   /** Null for a new entry. */
   id: string | null;
-  mayEdit: boolean;
   onDone: () => void;
 }
 
-/** One entry of the library, to be read by all and changed by a lead. */
-export function EntryEditor({ library, revision, group, id, mayEdit, onDone }: Props) {
+/** One entry of the library, to be changed. */
+export function EntryEditor({ library, revision, group, id, onDone }: Props) {
   const [form] = Form.useForm<EntryValues>();
   const save = useVerb(saveEntryAction);
   const remove = useVerb(removeEntryAction);
@@ -36,47 +35,43 @@ export function EntryEditor({ library, revision, group, id, mayEdit, onDone }: P
     if (result.saved) onDone();
   };
   return (
-    <Form form={form} layout="vertical" requiredMark={false} initialValues={initial} disabled={!mayEdit}>
+    <Form form={form} layout="vertical" requiredMark={false} initialValues={initial}>
       <EntryFields group={group} library={library} />
-      {mayEdit && (
-        <div className="stack" style={{ marginTop: 16 }}>
-          <Input
-            value={note}
-            onChange={(event) => setNote(event.target.value)}
-            placeholder="Why? (for the history)"
-            aria-label="Why it is changed"
-            maxLength={300}
-          />
-          {problems.length > 0 && <ProblemList problems={problems} />}
-          <FailureNotice
-            failure={save.failure ?? remove.failure}
-            onReload={save.failure ? save.reload : remove.reload}
-          />
-          <div className="row">
-            <Button
-              type="primary"
-              loading={save.isBusy}
-              onClick={() => {
-                const values = fromValues(group, form.getFieldsValue(true) as EntryValues);
-                void save.run({ baseRevision: revision, group, id, entry: values, note }, settle);
-              }}
+      <div className="stack" style={{ marginTop: 16 }}>
+        <Input
+          value={note}
+          onChange={(event) => setNote(event.target.value)}
+          placeholder="Why? (for the history)"
+          aria-label="Why it is changed"
+          maxLength={300}
+        />
+        {problems.length > 0 && <ProblemList problems={problems} />}
+        <FailureNotice failure={save.failure ?? remove.failure} onReload={save.failure ? save.reload : remove.reload} />
+        <div className="row">
+          <Button
+            type="primary"
+            loading={save.isBusy}
+            onClick={() => {
+              const values = fromValues(group, form.getFieldsValue(true) as EntryValues);
+              void save.run({ baseRevision: revision, group, id, entry: values, note }, settle);
+            }}
+          >
+            {id === null ? "Add it to the library" : "Save as a new revision"}
+          </Button>
+          {id !== null && (
+            <Popconfirm
+              title="Remove this entry from the library?"
+              okText="Remove it"
+              onConfirm={() => void remove.run({ baseRevision: revision, group, id, note }, settle)}
             >
-              {id === null ? "Add it to the library" : "Save as a new revision"}
-            </Button>
-            {id !== null && (
-              <Popconfirm
-                title="Remove this entry from the library?"
-                okText="Remove it"
-                onConfirm={() => void remove.run({ baseRevision: revision, group, id, note }, settle)}
-              >
-                <Button danger loading={remove.isBusy}>
-                  Remove
-                </Button>
-              </Popconfirm>
-            )}
-          </div>
+              <Button danger loading={remove.isBusy}>
+                Remove
+              </Button>
+            </Popconfirm>
+          )}
+          <Button onClick={onDone}>Leave it as it is</Button>
         </div>
-      )}
+      </div>
     </Form>
   );
 }

@@ -2,6 +2,7 @@
 
 import { Button } from "antd";
 import { useState } from "react";
+import { FileButton, JSON_FILES } from "@/shared/FileButton";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { importLibraryAction } from "./library.action";
@@ -31,15 +32,9 @@ export function LibraryFile({ revision, mayEdit }: { revision: number; mayEdit: 
         <a href="/api/library/schema">The format, as JSON Schema</a>
       </p>
       {mayEdit && (
-        <label>
-          <span className="label">Import a library file</span>
-          <br />
-          <input
-            type="file"
-            accept="application/json,.json"
-            onChange={(event) => void choose(event.target.files?.[0])}
-          />
-        </label>
+        <p>
+          <FileButton label="Import a library file" accept={JSON_FILES} onFiles={([chosen]) => void choose(chosen)} />
+        </p>
       )}
       <FailureNotice failure={trial.failure ?? taking.failure} onReload={taking.reload} />
       {result && "problems" in result && <ProblemList problems={result.problems} />}

@@ -2,10 +2,12 @@
 
 import { Button, Input } from "antd";
 import { useRef, useState } from "react";
+import { type LearnedCauses } from "@/core/diagnosis/library/learnedRate";
 import { type Library } from "@/core/diagnosis/library/library.types";
 import { suspectPartName } from "@/core/diagnosis/library/suspectParts";
 import { type EntryGroup } from "@/features/faultLibrary/library.schema";
 import { formatPercent } from "@/shared/format";
+import { EntryReader } from "./EntryReader";
 import { EntryEditor } from "./EntryEditor";
 import styles from "./Library.module.css";
 import { LibraryFile } from "./LibraryFile";
@@ -14,6 +16,8 @@ import { LibraryHistory, type RevisionLine } from "./LibraryHistory";
 /** What the library page is given. */
 export interface LibraryPageProps {
   library: Library;
+  /** What the shop's own jobs had. */
+  seen: LearnedCauses;
   revision: number;
   generatedChecks: number;
   history: readonly RevisionLine[];
@@ -28,16 +32,18 @@ const GROUPS: readonly { id: EntryGroup; name: string }[] = [
 ];
 
 /** The fault library: found by a word, read by all, changed by a lead, with its history. */
-export function LibraryPage({ library, revision, generatedChecks, history, mayEdit }: LibraryPageProps) {
+export function LibraryPage({ library, seen, revision, generatedChecks, history, mayEdit }: LibraryPageProps) {
   const [group, setGroup] = useState<EntryGroup>("faults");
   const [search, setSearch] = useState("");
   const [chosen, choose] = useState<{ id: string | null } | null>(null);
+  const [isChanging, setChanging] = useState(false);
   const [side, setSide] = useState<"entry" | "history" | "file">("entry");
   const right = useRef<HTMLElement>(null);
   const words = search.trim().toLowerCase().split(/\s+/).filter(Boolean);
   const lines = linesOf(library, group).filter(({ words: text }) => words.every((word) => text.includes(word)));
   const open = (id: string | null) => {
     choose({ id });
+    setChanging(id === null);
     setSide("entry");
     right.current?.scrollIntoView({ block: "nearest" }); // on a phone it lies below the list
   };
@@ -100,16 +106,34 @@ export function LibraryPage({ library, revision, generatedChecks, history, mayEd
           </button>
         </div>
         {side === "entry" &&
-          (chosen ? (
+          (chosen && (isChanging || chosen.id === null) ? (
             <EntryEditor
               key={`${group}-${chosen.id}-${revision}`}
               library={library}
               revision={revision}
               group={group}
               id={chosen.id}
-              mayEdit={mayEdit}
-              onDone={() => chosen.id === null && choose(null)}
+              onDone={() => (chosen.id === null ? choose(null) : setChanging(false))}
             />
+          ) : chosen?.id ? (
+            <>
+              <EntryReader
+                library={library}
+                seen={seen}
+                group={group}
+                id={chosen.id}
+                onOpen={(to, id) => {
+                  setGroup(to);
+                  setSearch("");
+                  open(id);
+                }}
+              />
+              {mayEdit && (
+                <p>
+                  <Button onClick={() => setChanging(true)}>Change this entry</Button>
+                </p>
+              )}
+            </>
           ) : (
             <p className="soft">
               Pick an entry on the left. Every probability carries a grade: measured, trade judgement or guess.

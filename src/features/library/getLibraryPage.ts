@@ -1,5 +1,6 @@
 import "server-only";
 import { diffLibraries, type EntryChange } from "@/core/diagnosis/library/diffLibraries";
+import { getAllLearnedCauses } from "@/features/faultLibrary/closedCaseRepository";
 import { getCurrentLibrary, getLibraryRevision } from "@/features/faultLibrary/currentLibrary";
 import { listRevisions } from "@/features/faultLibrary/libraryRepository";
 import { hasRole } from "@/server/person";
@@ -14,6 +15,7 @@ export async function getLibraryPage(context: VerbContext): Promise<LibraryPageP
   const revisions = await listRevisions(context.pool);
   return {
     library: edited,
+    seen: await getAllLearnedCauses(context.pool),
     revision,
     generatedChecks: library.checks.length - edited.checks.length,
     history: revisions.map(({ id, savedAt, personName, note, summary }) => ({

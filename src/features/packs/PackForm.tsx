@@ -2,6 +2,7 @@
 
 import { Button, Checkbox, Form, Input, InputNumber, Select } from "antd";
 import { CHEMISTRIES } from "@/core/bench/measure/chemistries";
+import { DayField } from "@/shared/DayField";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { type Pack } from "./pack";
@@ -12,7 +13,15 @@ type Values = Omit<Pack, "id" | "version">;
 const NEW: Partial<Values> = { chemistry: "LiPo", cellCount: 4, isRetired: false };
 
 /** What is on a pack's label. */
-export function PackForm({ pack, onSaved }: { pack: Pack | null; onSaved: (id: number) => void }) {
+export function PackForm({
+  pack,
+  onSaved,
+  onCancel,
+}: {
+  pack: Pack | null;
+  onSaved: (id: number) => void;
+  onCancel: () => void;
+}) {
   const [form] = Form.useForm<Values>();
   const { run, isBusy, failure, reload } = useVerb(savePackAction);
   const problem = (name: string) => {
@@ -46,15 +55,18 @@ export function PackForm({ pack, onSaved }: { pack: Pack | null; onSaved: (id: n
             <InputNumber min={0.1} suffix="C" style={{ width: "100%" }} />
           </Form.Item>
           <Form.Item label="Bought on" name="boughtOn" {...problem("boughtOn")}>
-            <Input type="date" />
+            <DayField />
           </Form.Item>
         </div>
         <Form.Item name="isRetired" valuePropName="checked">
           <Checkbox>Retired: not to be flown again</Checkbox>
         </Form.Item>
-        <Button type={pack ? "default" : "primary"} htmlType="submit" loading={isBusy}>
-          Save
-        </Button>
+        <div className="row">
+          <Button type="primary" htmlType="submit" loading={isBusy}>
+            Save
+          </Button>
+          <Button onClick={onCancel}>Leave it</Button>
+        </div>
         <FailureNotice failure={failure} onReload={reload} />
       </Form>
     </section>

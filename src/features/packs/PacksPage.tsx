@@ -2,49 +2,73 @@
 
 import { Button } from "antd";
 import { useState } from "react";
-import { type PacksPageProps } from "./pack";
 import { VERDICT_SHAPES, verdictClass } from "@/shared/verdictWords";
+import { CellBars } from "./CellBars";
+import { type PackLine, type PacksPageProps } from "./pack";
 import { PackForm } from "./PackForm";
 import { PackLog } from "./PackLog";
-import list from "@/shared/PickList.module.css";
 import styles from "./Packs.module.css";
 
-const WORDS = { good: "no reason to retire it", watch: "watch", bad: "retire", "cannot say": "cannot say" } as const;
+const WORDS = {
+  good: "No reason to retire it",
+  watch: "Watch it",
+  bad: "Retire it",
+  "cannot say": "Cannot say",
+} as const;
 
-/** The packs, what their logs advise, and the log of the one in hand. */
+/** The shelf of packs: what each one's log advises, and behind it the log itself. */
 export function PacksPage({ packs, today, mayEdit }: PacksPageProps) {
-  const [chosen, choose] = useState<number | "new" | null>(packs[0]?.id ?? null);
-  const pack = packs.find(({ id }) => id === chosen) ?? null;
+  const [open, setOpen] = useState<number | "new" | null>(null);
   return (
-    <div className={styles.page}>
-      <section className="panel stack" aria-label="Packs">
-        <h2>Packs</h2>
-        {packs.length === 0 && (
-          <p className="soft">
-            None yet. Put a pack on the list when it is new: its first entry is what later ones are held against.
-          </p>
-        )}
-        <div>
-          {packs.map(({ id, label, cellCount, chemistry, capacityMah, isRetired, advice }) => (
-            <button key={id} className={list.line} aria-pressed={id === chosen} onClick={() => choose(id)}>
-              <strong>{label}</strong>
-              <span className={isRetired ? "soft" : verdictClass(advice.word)}>
-                {isRetired ? "○ retired" : `${VERDICT_SHAPES[advice.word]} ${WORDS[advice.word]}`}
-              </span>
-              <span className="soft">
-                {cellCount} cells {chemistry}, <span className="number">{capacityMah} mAh</span>
-              </span>
-            </button>
-          ))}
-        </div>
-        {mayEdit && <Button onClick={() => choose("new")}>Add a pack</Button>}
-      </section>
-      <div className="stack">
-        {pack && <PackLog key={pack.id} pack={pack} today={today} mayEdit={mayEdit} />}
-        {(pack || chosen === "new") && mayEdit && (
-          <PackForm key={pack ? `${pack.id} ${pack.version}` : "new"} pack={pack} onSaved={choose} />
+    <div className="stack">
+      <div className={styles.head}>
+        <p className="soft">
+          {packs.length === 0
+            ? "None yet. Put a pack on the shelf when it is new: its first entry is what later ones are held against."
+            : "A pack is held against its own first entry and its label. Open one for its log."}
+        </p>
+        {mayEdit && (
+          <Button type={packs.length === 0 ? "primary" : "default"} onClick={() => setOpen("new")}>
+            Add a pack
+          </Button>
         )}
       </div>
+      {open === "new" && <PackForm pack={null} onSaved={setOpen} onCancel={() => setOpen(null)} />}
+      {packs.map((pack) => (
+        <section key={pack.id} className={styles.pack} aria-label={pack.label}>
+          <button
+            className={styles.summary}
+            aria-expanded={pack.id === open}
+            onClick={() => setOpen(pack.id === open ? null : pack.id)}
+          >
+            <Summary pack={pack} />
+          </button>
+          {pack.id === open && <PackLog key={pack.version} pack={pack} today={today} mayEdit={mayEdit} />}
+        </section>
+      ))}
     </div>
+  );
+}
+
+function Summary({ pack }: { pack: PackLine }) {
+  const { label, cellCount, chemistry, capacityMah, cRating, isRetired, advice, log } = pack;
+  const cells = log.findLast(({ cellsMohm }) => cellsMohm)?.cellsMohm;
+  return (
+    <>
+      <span>
+        <strong className={styles.label}>{label}</strong>
+        <span className="soft">
+          {cellCount} cells {chemistry}, <span className="number">{capacityMah} mAh</span>
+          {cRating !== null && <span className="number">, {cRating} C</span>}
+        </span>
+      </span>
+      <span>{cells && <CellBars mohm={cells} />}</span>
+      <span>
+        <strong className={isRetired ? "soft" : verdictClass(advice.word)}>
+          {isRetired ? "○ Retired" : `${VERDICT_SHAPES[advice.word]} ${WORDS[advice.word]}`}
+        </strong>
+        <span className="soft">{advice.reasons[advice.word === "bad" ? 1 : 0]}</span>
+      </span>
+    </>
   );
 }

@@ -23,6 +23,14 @@ export const SavePackInput = v.object({
 });
 export type SavePackInput = v.InferOutput<typeof SavePackInput>;
 
+const ofCells = (most: number, least: number) =>
+  v.pipe(
+    v.nullish(v.pipe(v.array(figure(most, least)), v.maxLength(14)), null),
+    v.transform((cells) => (cells?.some((each) => each !== null) ? cells : null)),
+    v.check((cells) => cells === null || !cells.includes(null), "Give every cell, or none."),
+    v.transform((cells) => cells as number[] | null),
+  );
+
 /** One measurement in a pack's log. */
 export const LogPackInput = v.pipe(
   v.object({
@@ -32,12 +40,16 @@ export const LogPackInput = v.pipe(
     resistanceMohm: figure(1000, 0.1),
     capacityMah: figure(1_000_000, 1),
     spreadMv: figure(2000),
+    /** From the first cell on; null where none was measured. */
+    cellsMohm: ofCells(1000, 0.1),
+    cellsV: ofCells(5, 0.5),
     note: v.pipe(v.string(), v.trim(), v.maxLength(300, "At most 300 letters.")),
   }),
   v.forward(
     v.check(
-      ({ cycles, resistanceMohm, capacityMah, spreadMv, note }) =>
-        [cycles, resistanceMohm, capacityMah, spreadMv].some((value) => value !== null) || note !== "",
+      ({ cycles, resistanceMohm, capacityMah, spreadMv, cellsMohm, cellsV, note }) =>
+        [cycles, resistanceMohm, capacityMah, spreadMv, cellsMohm, cellsV].some((value) => value !== null) ||
+        note !== "",
       "Write at least one figure or a note.",
     ),
     ["note"],

@@ -1,5 +1,6 @@
 import "server-only";
 import { type ResultSetHeader, type RowDataPacket } from "mysql2/promise";
+import * as v from "valibot";
 import { type Chemistry } from "@/core/bench/measure/chemistries";
 import { type Db } from "@/server/db";
 import { ConflictError, NotFoundError } from "@/server/errors";
@@ -33,7 +34,7 @@ export async function listPacks(db: Db): Promise<Pack[]> {
 
 const LIST_ENTRIES = `
   SELECT e.pack_id, e.id, DATE_FORMAT(e.measured_on, '%Y-%m-%d') AS measured_on, e.cycles, e.resistance_mohm,
-         e.capacity_mah, e.spread_mv, e.note, p.display_name
+         e.cells_mohm, e.cells_v, e.capacity_mah, e.spread_mv, e.note, p.display_name
     FROM pack_entry AS e
     JOIN person AS p ON p.id = e.person_id
    ORDER BY e.pack_id, e.measured_on, e.id`;
@@ -49,6 +50,8 @@ export async function listPackEntries(db: Db): Promise<Map<number, PackLogEntry[
       measuredOn: row.measured_on as string,
       cycles: row.cycles as number | null,
       resistanceMohm: row.resistance_mohm as number | null,
+      cellsMohm: readCells(row.cells_mohm as string | null),
+      cellsV: readCells(row.cells_v as string | null),
       capacityMah: row.capacity_mah as number | null,
       spreadMv: row.spread_mv as number | null,
       note: row.note as string,
@@ -86,17 +89,23 @@ export async function updatePack(db: Db, pack: SavePackInput & { id: number }, n
 }
 
 const INSERT_ENTRY = `
-  INSERT INTO pack_entry (pack_id, measured_on, cycles, resistance_mohm, capacity_mah, spread_mv, note, person_id)
-  SELECT id, ?, ?, ?, ?, ?, ?, ?
+  INSERT INTO pack_entry (pack_id, measured_on, cycles, resistance_mohm, cells_mohm, cells_v, capacity_mah, spread_mv,
+                          note, person_id)
+  SELECT id, ?, ?, ?, ?, ?, ?, ?, ?, ?
     FROM pack
    WHERE id = ?`;
 
 /** @throws {NotFoundError} */
 export async function insertPackEntry(db: Db, entry: LogPackInput, personId: number): Promise<void> {
-  const { packId, measuredOn, cycles, resistanceMohm, capacityMah, spreadMv, note } = entry;
-  const values = [measuredOn, cycles, resistanceMohm, capacityMah, spreadMv, note, personId, packId];
+  const { packId, measuredOn, cycles, resistanceMohm, cellsMohm, cellsV, capacityMah, spreadMv, note } = entry;
+  const cells = [cellsMohm, cellsV].map((list) => list && JSON.stringify(list));
+  const values = [measuredOn, cycles, resistanceMohm, ...cells, capacityMah, spreadMv, note, personId, packId];
   const [result] = await db.execute<ResultSetHeader>(INSERT_ENTRY, values);
   if (result.affectedRows === 0) throw new NotFoundError(`Pack ${packId}`);
+}
+
+function readCells(text: string | null): number[] | null {
+  return text === null ? null : v.parse(v.array(v.number()), JSON.parse(text));
 }
 
 function toPack(row: PackRow): Pack {

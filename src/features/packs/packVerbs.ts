@@ -1,5 +1,5 @@
 import "server-only";
-import { advisePack } from "@/core/bench/packLog";
+import { advisePack, cellSums } from "@/core/bench/packLog";
 import { hasRole } from "@/server/person";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { formatDay } from "@/shared/format";
@@ -17,7 +17,7 @@ export async function getPacksPage(context: VerbContext): Promise<PacksPageProps
       const log = entries.get(pack.id) ?? [];
       return { ...pack, log, advice: advisePack(pack.capacityMah, log, formatDay(context.now)) };
     }),
-    today: context.now.toISOString().slice(0, 10),
+    today: formatDay(context.now),
     mayEdit: hasRole(context.person, "technician"),
   };
 }
@@ -40,9 +40,17 @@ export async function savePack(context: VerbContext, input: SavePackInput): Prom
   return id;
 }
 
-/** Writes a measurement into a pack's log. @throws {AppError} `forbidden`; {NotFoundError} */
+/**
+ * Writes a measurement into a pack's log; mean and spread follow from its cells where these were given.
+ *
+ * @throws {AppError} `forbidden`, `invalid_input` for more or fewer cells than it has; {NotFoundError}
+ */
 export async function logPack(context: VerbContext, input: LogPackInput): Promise<null> {
   requireRole(context, "technician");
-  await insertPackEntry(context.pool, input, context.person.id);
+  const cellCount = (await listPacks(context.pool)).find(({ id }) => id === input.packId)?.cellCount;
+  for (const cells of [input.cellsMohm, input.cellsV])
+    if (cells && cellCount !== undefined && cells.length !== cellCount)
+      throw new AppError("invalid_input", `This pack has ${cellCount} cells; ${cells.length} were given.`);
+  await insertPackEntry(context.pool, { ...input, ...cellSums(input) }, context.person.id);
   return null;
 }

@@ -52,6 +52,16 @@ describe("an entry in its log", () => {
     expect(issue(LogPackInput, { ...entry, resistanceMohm: null, note: "puffs" })).toBeNull();
     expect(issue(LogPackInput, { ...entry, resistanceMohm: null, cycles: 0 })).toBeNull();
   });
+  it("takes all its cells or none", () => {
+    const bare = { ...entry, resistanceMohm: null };
+    expect(issue(LogPackInput, { ...bare, cellsMohm: [5, 5.1, 5.2, 5] })).toBeNull();
+    expect(issue(LogPackInput, { ...entry, cellsMohm: [null, null, null, null] })).toBeNull();
+    expect(issue(LogPackInput, { ...bare, cellsMohm: [null, null] })).toMatchObject({ at: "note" });
+    expect(issue(LogPackInput, { ...entry, cellsV: [4.1, null, 4.1, 4.1] })).toMatchObject({
+      at: "cellsV",
+      message: "Give every cell, or none.",
+    });
+  });
   it.each([
     ["measuredOn", { measuredOn: "yesterday" }],
     ["cycles", { cycles: -1 }],

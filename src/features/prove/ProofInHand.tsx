@@ -6,7 +6,7 @@ import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { uploadPhotos } from "@/features/job/uploadPhotos";
 import { FailureNotice } from "@/shared/FailureNotice";
-import { PhotoButton } from "@/shared/PhotoButton";
+import { FileButton, PICTURES } from "@/shared/FileButton";
 import { useVerb } from "@/shared/useVerb";
 import { emptyDraft, EvidenceFields, toEvidence } from "./EvidenceFields";
 import { FailProof } from "./FailProof";
@@ -152,7 +152,8 @@ function Decide({ target, number, proof, symptoms, mayWaive, onDecided, isBlocke
             <span className="soft">Only a lead may waive it.</span>
           )}
           {proof.needs?.photo && (
-            <PhotoButton
+            <FileButton
+              accept={PICTURES}
               label="Add a photo"
               onFiles={(files) =>
                 void uploadPhotos(number, files)

@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { DayField } from "@/shared/DayField";
 import { FailureNotice } from "@/shared/FailureNotice";
-import { PhotoButton } from "@/shared/PhotoButton";
+import { FileButton, PICTURES } from "@/shared/FileButton";
 import { useVerb } from "@/shared/useVerb";
 import { changeDetailsAction } from "./changeDetails.action";
 import styles from "./Receive.module.css";
@@ -141,7 +141,8 @@ function Photos({ number, photos, mayEdit }: { number: string; photos: ReceiveBa
         </p>
       ))}
       {mayEdit && (
-        <PhotoButton
+        <FileButton
+          accept={PICTURES}
           label="Add photos (PNG, JPEG or WebP, up to 15 MB each)"
           isMultiple
           onFiles={(files) => void send(files)}

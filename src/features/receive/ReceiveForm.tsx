@@ -11,7 +11,7 @@ import { jobNumber } from "@/features/job/job";
 import { ComplaintPicker } from "@/features/faultLibrary/ComplaintPicker";
 import { type ComplaintChoice } from "@/features/faultLibrary/complaintsOf";
 import { type ActionFailure } from "@/shared/actionResult";
-import { PhotoButton } from "@/shared/PhotoButton";
+import { FileButton, PICTURES } from "@/shared/FileButton";
 import { randomUuid } from "@/shared/randomUuid";
 import { type KnownCraft, SeenWhere } from "./SeenWhere";
 import { NewCraftFields } from "./NewCraftFields";
@@ -243,7 +243,8 @@ function TakenBySection({
       <h2>4 Photos and who takes it</h2>
       <div className={styles.pair}>
         <div>
-          <PhotoButton
+          <FileButton
+            accept={PICTURES}
             label="Photos (PNG, JPEG or WebP, up to 15 MB each)"
             chosen={photos}
             isMultiple

@@ -1,15 +1,13 @@
 "use client";
 
-import { Button, Checkbox, Form, Input, InputNumber, Switch } from "antd";
+import { Button } from "antd";
 import { useState } from "react";
-import { TOOLS } from "@/core/diagnosis/library/tools";
 import { PART_KIND_LIST, PART_KINDS } from "@/core/craft/partKinds";
+import { TOOLS } from "@/core/diagnosis/library/tools";
 import { type WorkshopContent } from "@/features/faultLibrary/workshop.schema";
-import { FailureNotice } from "@/shared/FailureNotice";
-import { useVerb } from "@/shared/useVerb";
-import { saveWorkshopAction } from "./workshop.action";
+import { formatMoney } from "@/shared/format";
 import styles from "./Workshop.module.css";
-import { fromWorkshopValues, toWorkshopValues, type WorkshopValues } from "./workshopValues";
+import { WorkshopForm } from "./WorkshopForm";
 
 /** What the workshop page is given. */
 export interface WorkshopPageProps {
@@ -23,158 +21,123 @@ export interface WorkshopPageProps {
   mayEdit: boolean;
 }
 
-/** A price list reads across: what it is on the left, what it costs on the right. */
-const ACROSS = {
-  layout: "horizontal",
-  colon: false,
-  labelAlign: "left",
-  labelCol: { flex: "auto" },
-  wrapperCol: { flex: "124px" },
-} as const;
-const price = { min: 0, step: 1, precision: 2, style: { width: 120 } } as const;
-
-/** What there is to check with, what things cost, and whether the shop learns: what the next best check depends on. */
+/** What there is to check with, what things cost, and whether the shop learns: a page to read, that a lead can change. */
 export function WorkshopPage(props: WorkshopPageProps) {
-  const { content, version, checksByTool, checksBySpare, learned, mayEdit } = props;
-  const [form] = Form.useForm<WorkshopValues>();
-  const { run, isBusy, failure, reload } = useVerb(saveWorkshopAction);
-  const [isSaved, setSaved] = useState(false);
-  const field = (name: string) => {
-    const sentence = failure?.fields?.[`content.${name}`];
-    return sentence ? ({ help: sentence, validateStatus: "error" } as const) : {};
-  };
-  const save = (values: WorkshopValues) =>
-    void run({ version, content: fromWorkshopValues(values) }, () => setSaved(true));
+  const [isChanging, setChanging] = useState(false);
+  const { mayEdit } = props;
+  if (isChanging) return <WorkshopForm key={props.version} {...props} onDone={() => setChanging(false)} />;
   return (
-    <Form
-      form={form}
-      layout="vertical"
-      requiredMark={false}
-      disabled={!mayEdit}
-      initialValues={toWorkshopValues(content)}
-      onValuesChange={() => setSaved(false)}
-      onFinish={save}
-    >
-      <div className={styles.page}>
-        <ToolsSection checksByTool={checksByTool} />
-        <SparesSection checksBySpare={checksBySpare} />
-        <PricesSection field={field} />
-        <section className="panel stack" aria-label="Learning">
-          <h2>Learning</h2>
-          <div className="row">
-            <Form.Item name="isLearning" valuePropName="checked" noStyle>
-              <Switch aria-label="Learn from closed jobs" />
-            </Form.Item>
-            Handed-back jobs move the usual rates
-          </div>
-          {learned.length > 0 ? (
-            <ul className={styles.learned}>
-              {learned.map(({ kind, jobs }) => (
-                <li key={kind}>
-                  {kind}: <span className="number">{jobs}</span> {jobs === 1 ? "job" : "jobs"}
-                </li>
-              ))}
-            </ul>
-          ) : (
-            <p className="soft">No job has been handed back yet.</p>
-          )}
-          <p className="soft">A wrongly closed job is taken out on its Hand back page.</p>
-          {mayEdit ? (
-            <>
-              <FailureNotice failure={failure} onReload={reload} />
-              <div className="row">
-                <Button type="primary" htmlType="submit" loading={isBusy}>
-                  Save the workshop
-                </Button>
-                {isSaved && !failure && <span className="good">Saved.</span>}
-              </div>
-            </>
-          ) : (
-            <p>A lead can change this page.</p>
-          )}
-        </section>
+    <div className="stack">
+      <div className={styles.head}>
+        <p className="soft">
+          The next best check depends on this page: what is at hand, and what time and parts cost.
+          {!mayEdit && " A lead can change it."}
+        </p>
+        {mayEdit && <Button onClick={() => setChanging(true)}>Change the workshop</Button>}
       </div>
-    </Form>
+      <Sheet {...props} />
+    </div>
   );
 }
 
-function ToolsSection({ checksByTool }: Pick<WorkshopPageProps, "checksByTool">) {
+function Sheet({ content, checksByTool, checksBySpare, learned }: WorkshopPageProps) {
+  const money = (cents: number) => formatMoney(cents, content.currency);
+  const priced = PART_KIND_LIST.filter((kind) => content.partCents[kind] !== undefined);
   return (
-    <section className="panel stack" aria-label="Tools">
-      <h2>Tools at hand</h2>
-      <p className="soft">A check that needs what is not here is not offered; the bay says what it would have told.</p>
-      <Form.Item name="tools" noStyle>
-        <Checkbox.Group className={styles.ticks}>
-          {TOOLS.map((tool) => (
-            <Checkbox key={tool} value={tool}>
-              {tool} <span className="soft">{checksText(checksByTool[tool])}</span>
-            </Checkbox>
+    <div className={styles.page}>
+      <Shelf
+        title="Tools at hand"
+        items={TOOLS.map((tool) => ({ name: tool, isHere: content.tools.includes(tool), checks: checksByTool[tool] }))}
+      />
+      <Shelf
+        title="Known-good spares"
+        items={PART_KIND_LIST.map((kind) => ({
+          name: PART_KINDS[kind],
+          isHere: content.spares.includes(kind),
+          checks: checksBySpare[kind],
+        }))}
+      />
+      <section className="panel stack" aria-label="Prices">
+        <h2>Prices</h2>
+        <table className={styles.prices}>
+          <tbody>
+            <Price name="An hour of work" text={money(content.labourCentsPerHour)} />
+            <Price name="Test after a repair" text={`${content.retestMinutes} min`} />
+            <Price name="Proofs of a new part" text={`${content.proofMinutes} min`} />
+            <Price name="What a fault that is never found costs" text={money(content.givenUpCents)} />
+            {priced.map((kind) => (
+              <Price key={kind} name={PART_KINDS[kind]} text={money(content.partCents[kind]!)} />
+            ))}
+          </tbody>
+        </table>
+      </section>
+      <section className="panel stack" aria-label="Learning">
+        <h2>Learning</h2>
+        <p>
+          {content.isLearning
+            ? "Handed-back jobs move the usual rates of their kind of craft."
+            : "The usual rates are the library's alone: learning is switched off."}
+        </p>
+        {learned.length > 0 ? (
+          <ul className={styles.learned}>
+            {learned.map(({ kind, jobs }) => (
+              <li key={kind}>
+                {kind}: <span className="number">{jobs}</span> {jobs === 1 ? "job" : "jobs"}
+              </li>
+            ))}
+          </ul>
+        ) : (
+          <p className="soft">No job has been handed back yet.</p>
+        )}
+        <p className="soft">A wrongly closed job is taken out on its Hand back page.</p>
+      </section>
+    </div>
+  );
+}
+
+function Price({ name, text }: { name: string; text: string }) {
+  return (
+    <tr>
+      <td>{name}</td>
+      <td className="number">{text}</td>
+    </tr>
+  );
+}
+
+/** What is here, and what is not, with how many checks wait for it. */
+function Shelf(props: {
+  title: string;
+  items: readonly { name: string; isHere: boolean; checks: number | undefined }[];
+}) {
+  const here = props.items.filter(({ isHere }) => isHere);
+  const away = props.items
+    .filter(({ isHere, checks }) => !isHere && (checks ?? 0) > 0)
+    .sort((a, b) => (b.checks ?? 0) - (a.checks ?? 0));
+  const waiting = away.reduce((sum, { checks }) => sum + (checks ?? 0), 0);
+  return (
+    <section className="panel stack" aria-label={props.title}>
+      <h2>{props.title}</h2>
+      {here.length > 0 ? (
+        <ul className={styles.shelf}>
+          {here.map(({ name }) => (
+            <li key={name}>{name}</li>
           ))}
-        </Checkbox.Group>
-      </Form.Item>
+        </ul>
+      ) : (
+        <p className="soft">None.</p>
+      )}
+      {away.length > 0 && (
+        <>
+          <p className="watch">▲ {waiting === 1 ? "1 check waits" : `${waiting} checks wait`} for what is not here:</p>
+          <ul className={styles.shelf}>
+            {away.map(({ name, checks }) => (
+              <li key={name} className="soft">
+                {name} <span className="number">· {checks}</span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
     </section>
   );
-}
-
-function SparesSection({ checksBySpare }: Pick<WorkshopPageProps, "checksBySpare">) {
-  return (
-    <section className="panel stack" aria-label="Spares">
-      <h2>Known-good spares</h2>
-      <p className="soft">With a spare, trying the part is a check. Without one, alike parts are swapped.</p>
-      <Form.Item name="spares" noStyle>
-        <Checkbox.Group className={styles.ticks}>
-          {PART_KIND_LIST.map((kind) => (
-            <Checkbox key={kind} value={kind}>
-              {PART_KINDS[kind]} <span className="soft">{checksText(checksBySpare[kind])}</span>
-            </Checkbox>
-          ))}
-        </Checkbox.Group>
-      </Form.Item>
-    </section>
-  );
-}
-
-/** @param props.field - What is wrong with a field, as its form item shows it. */
-function PricesSection({ field }: { field: (name: string) => { help?: string; validateStatus?: "error" } }) {
-  return (
-    <section className="panel stack" aria-label="Prices">
-      <h2>Prices</h2>
-      <p className="soft">They decide when repairing costs less than one more check. In the shop&apos;s currency.</p>
-      <div className={styles.pair}>
-        <Form.Item {...ACROSS} label="An hour of work" name="labour" {...field("labourCentsPerHour")}>
-          <InputNumber {...price} />
-        </Form.Item>
-        <Form.Item {...ACROSS} label="Test after a repair, min" name="retestMinutes" {...field("retestMinutes")}>
-          <InputNumber min={0} max={240} style={{ width: 120 }} />
-        </Form.Item>
-        <Form.Item {...ACROSS} label="Proofs of a new part, min" name="proofMinutes" {...field("proofMinutes")}>
-          <InputNumber min={0} max={240} style={{ width: 120 }} />
-        </Form.Item>
-        <Form.Item {...ACROSS} label="What a fault that is never found costs" name="givenUp" {...field("givenUpCents")}>
-          <InputNumber {...price} />
-        </Form.Item>
-      </div>
-      <Form.Item {...ACROSS} label="How the shop writes its money" name="currency" {...field("currency")}>
-        <Input maxLength={8} style={{ width: 120 }} />
-      </Form.Item>
-      <h3>Parts</h3>
-      <div className={styles.pair}>
-        {PART_KIND_LIST.map((kind) => (
-          <Form.Item
-            key={kind}
-            {...ACROSS}
-            label={PART_KINDS[kind]}
-            name={["parts", kind]}
-            {...field(`partCents.${kind}`)}
-          >
-            <InputNumber {...price} />
-          </Form.Item>
-        ))}
-      </div>
-    </section>
-  );
-}
-
-function checksText(count = 0): string {
-  return count === 0 ? "" : count === 1 ? "1 check" : `${count} checks`;
 }

@@ -3,6 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type RunKind } from "@/core/bench/run/runKinds";
+import { FileButton, TABLES } from "@/shared/FileButton";
 import styles from "../Bench.module.css";
 import { rigCalls } from "../rig/rigCalls";
 
@@ -34,19 +35,12 @@ export function ImportRun({
   };
   return (
     <div className={styles.small}>
-      <label className={styles.file}>
-        {isBusy ? "Reading …" : "Take a run from a CSV file"}
-        <input
-          type="file"
-          accept=".csv,.txt,text/csv,text/plain"
-          disabled={isBusy}
-          onChange={(event) => {
-            const [file] = event.target.files ?? [];
-            event.target.value = "";
-            if (file) void take(file);
-          }}
-        />
-      </label>
+      <FileButton
+        label={isBusy ? "Reading …" : "Take a run from a CSV file"}
+        accept={TABLES}
+        disabled={isBusy}
+        onFiles={([file]) => file && void take(file)}
+      />
       {problem && (
         <p role="alert" className="bad">
           {problem}

@@ -3,6 +3,7 @@
 import { Button, Input } from "antd";
 import { useMemo, useState } from "react";
 import { HEADERS, type MeasurementKind, type MeasurementPast } from "@/core/bench/measure/measureColumns";
+import { FileButton, TABLES } from "@/shared/FileButton";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { keepMeasurementAction } from "../bench.action";
@@ -108,16 +109,11 @@ export function MeasurePanel(props: {
             className="number"
           />
           <div className="row">
-            <label className={styles.file}>
-              Take a file
-              <input
-                type="file"
-                accept=".csv,.txt,text/csv,text/plain"
-                onChange={(event) =>
-                  void event.target.files?.[0]?.text().then((content) => change(reduceRecording(content)))
-                }
-              />
-            </label>
+            <FileButton
+              label="Take a file"
+              accept={TABLES}
+              onFiles={([file]) => void file?.text().then((content) => change(reduceRecording(content)))}
+            />
             <button className={styles.plain} onClick={() => change(exampleReadings(kind))}>
               an example
             </button>
