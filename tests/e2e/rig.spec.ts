@@ -107,13 +107,19 @@ test("an instrument is put on the list, with what is wrong said at its place, an
   await page.getByRole("link", { name: "Rig" }).click();
   await expect(page.getByText("calibration ran out on")).toBeVisible();
   await page.getByRole("button", { name: "Add an instrument" }).click();
-  const form = page.getByRole("region", { name: "Instrument", exact: true });
+  const form = page.getByRole("region", { name: "A new instrument", exact: true });
   await form.getByLabel("Name").fill("Second wattmeter");
   await form.getByLabel("Port").fill("9");
-  await form.getByLabel(/^Command map/).fill("{ not json");
+  await form.getByText("The map as a file").click();
+  await form.getByLabel("The map as text").fill("{ not json");
   await expect(form.getByText(/is no JSON/)).toBeVisible();
-  const map = { format: "pitstopa-command-map/1", channels: [{ channel: "cell14", query: "MEAS:VOLT?" }] };
-  await form.getByLabel(/^Command map/).fill(JSON.stringify(map));
+  const map = { format: "pitstopa-command-map/1", channels: [{ channel: "cell13", query: "" }] };
+  await form.getByLabel("The map as text").fill(JSON.stringify(map));
+  await expect(form.getByText(/A command is missing/)).toBeVisible();
+  // The same map as fields: each change stands in the file's text at once.
+  await pick(page, "Channel 1", "Cell 14");
+  await form.getByLabel("Asked for channel 1").fill("MEAS:VOLT?");
+  await expect(form.getByLabel("The map as text")).toHaveValue(/"channel": "cell14",\s+"query": "MEAS:VOLT\?"/);
   await form.getByRole("button", { name: "Try it" }).click();
   await expect(
     form.getByText(/■ No instrument answers at 127\.0\.0\.1:9 \(nothing listens on that port/),
@@ -122,7 +128,8 @@ test("an instrument is put on the list, with what is wrong said at its place, an
   await form.getByRole("button", { name: "Save" }).click();
   const line = page.getByRole("button", { name: /^Second wattmeter/ });
   await expect(line).toContainText("No instrument answers at 127.0.0.1:9");
-  await page.getByRole("region", { name: "Second wattmeter" }).or(form).getByLabel("In use at the rig").uncheck();
+  await page.getByRole("button", { name: "Change it" }).click();
+  await page.getByRole("region", { name: "Second wattmeter" }).getByLabel("In use at the rig").uncheck();
   await page.getByRole("button", { name: "Save" }).click();
   await expect(line).toContainText("put away");
 });

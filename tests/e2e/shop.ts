@@ -113,9 +113,17 @@ export async function receiveQuad(
 
 /** Waits until the page's own program has taken it over: before that a key is pressed into the void. */
 export async function keysWork(page: Page): Promise<void> {
-  const heading = page.getByRole("heading", { level: 1 });
+  await expect(page.getByRole("status", { name: "Loading" })).toHaveCount(0);
   await expect
-    .poll(() => heading.evaluate((node) => Object.keys(node).some((key) => key.startsWith("__reactProps"))))
+    .poll(() =>
+      page
+        .locator("main :is(h1, h2)")
+        .evaluateAll(
+          (nodes) =>
+            nodes.length > 0 &&
+            nodes.every((node) => Object.keys(node).some((key) => key.startsWith("__reactProps"))),
+        ),
+    )
     .toBe(true);
 }
 

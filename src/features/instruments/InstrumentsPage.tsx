@@ -1,112 +1,96 @@
 "use client";
 
 import { Button } from "antd";
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 import { channelOf } from "@/core/series/channels";
-import { type InstrumentIdentity } from "@/rigs/instruments";
-import { type ShopInstrument } from "./instrument";
+import { formatStoredDay } from "@/shared/format";
+import { type InstrumentLine, type InstrumentsPageProps } from "./instrument";
 import { InstrumentForm } from "./InstrumentForm";
-import list from "@/shared/PickList.module.css";
+import { InstrumentSheet } from "./InstrumentSheet";
 import styles from "./Instruments.module.css";
-
-/** An instrument with what the rig says of it. */
-export interface InstrumentLine extends ShopInstrument {
-  isOverdue: boolean;
-  identity: InstrumentIdentity | null;
-  problem: string | null;
-}
-
-/** What the page of the instruments is given. */
-export interface InstrumentsPageProps {
-  instruments: readonly InstrumentLine[];
-  mayEdit: boolean;
-  mayDelete: boolean;
-}
 
 /** The shop's instruments: what each measures, whether it answers, and until when its calibration counts. */
 export function InstrumentsPage({ instruments, mayEdit, mayDelete }: InstrumentsPageProps) {
-  const [chosen, choose] = useState<number | "new" | null>(null);
-  const one = instruments.find(({ id }) => id === chosen) ?? null;
-  const detail = useRef<HTMLDivElement>(null);
-  // On a narrow screen it lies below the list.
-  useEffect(() => {
-    if (chosen !== null) detail.current?.scrollIntoView({ block: "start" });
-  }, [chosen]);
+  const [open, setOpen] = useState<number | "new" | null>(null);
   return (
-    <div className={styles.page}>
-      <section className="panel stack" aria-label="Instruments">
-        <h2>Instruments</h2>
-        {instruments.length === 0 && (
-          <p className="soft">None yet. A wattmeter and a throttle output are a good start.</p>
-        )}
-        <div>
-          {instruments.map((each) => (
-            <button
-              key={each.id}
-              className={list.line}
-              aria-pressed={each.id === chosen}
-              onClick={() => choose(each.id)}
-            >
-              <strong>{each.name}</strong>
-              <State line={each} />
-              <span className="soft">
-                {each.identity ? `${each.identity.maker} ${each.identity.model}, ` : ""}
-                {each.serial || "no serial number noted"}
-                {each.identity && each.serial && each.identity.serial !== each.serial && (
-                  <span className="watch"> ▲ answers as {each.identity.serial}</span>
-                )}
-              </span>
-              <span>
-                {[...each.map.channels.map(({ channel }) => channelOf(channel).label), ...drivesOf(each)].join(" · ")}
-              </span>
-              <span className={each.isOverdue ? "watch" : "soft"}>
-                {each.calibrationDue
-                  ? `${each.isOverdue ? "▲ calibration ran out on" : "calibrated until"} ${each.calibrationDue}`
-                  : "no calibration date"}
-              </span>
-            </button>
-          ))}
-        </div>
-        {mayEdit && <Button onClick={() => choose("new")}>Add an instrument</Button>}
-      </section>
-      <div ref={detail} className={styles.detail}>
-        {one || chosen === "new" ? (
-          <InstrumentForm
-            key={one ? `${one.id} ${one.version}` : "new"}
-            instrument={one}
-            mayEdit={mayEdit}
-            mayDelete={mayDelete}
-            onSaved={(id) => choose(id)}
-            onGone={() => choose(null)}
-          />
-        ) : (
-          <HowToConnect />
-        )}
+    <div className="stack">
+      <div className={styles.head}>
+        <p className="soft">
+          {instruments.length === 0
+            ? "None yet. A wattmeter and a throttle output are a good start."
+            : "A run says so when its verdict rests on one whose calibration ran out."}
+        </p>
+        {mayEdit && <Button onClick={() => setOpen("new")}>Add an instrument</Button>}
       </div>
+      {open === "new" && (
+        <section className="panel stack" aria-label="A new instrument">
+          <h2>A new instrument</h2>
+          <HowToConnect />
+          <InstrumentForm instrument={null} onSaved={setOpen} onCancel={() => setOpen(null)} />
+        </section>
+      )}
+      {instruments.map((each) => (
+        <section key={each.id} className={styles.instrument} aria-label={each.name}>
+          <button
+            className={styles.summary}
+            aria-expanded={each.id === open}
+            onClick={() => setOpen(each.id === open ? null : each.id)}
+          >
+            <Summary line={each} />
+          </button>
+          {each.id === open && (
+            <InstrumentSheet
+              key={each.version}
+              line={each}
+              mayEdit={mayEdit}
+              mayDelete={mayDelete}
+              onGone={() => setOpen(null)}
+            />
+          )}
+        </section>
+      ))}
     </div>
   );
 }
 
-/** What stands beside the list until one is chosen. */
+function Summary({ line }: { line: InstrumentLine }) {
+  const { name, serial, identity, map, calibrationDue, isOverdue } = line;
+  return (
+    <>
+      <span>
+        <strong className={styles.name}>{name}</strong>
+        <span className="soft">
+          {identity ? `${identity.maker} ${identity.model}, ` : ""}
+          {serial || "no serial number noted"}
+        </span>
+      </span>
+      <span>{[...map.channels.map(({ channel }) => channelOf(channel).label), ...drivesOf(line)].join(" · ")}</span>
+      <span>
+        <State line={line} />
+        {identity && serial && identity.serial !== serial && (
+          <span className="watch">▲ answers as {identity.serial}</span>
+        )}
+        <span className={isOverdue ? "watch" : "soft"}>
+          {calibrationDue
+            ? `${isOverdue ? "▲ calibration ran out on" : "calibrated until"} ${formatStoredDay(calibrationDue)}`
+            : "no calibration date"}
+        </span>
+      </span>
+    </>
+  );
+}
+
+/** How an instrument can be reached. */
 function HowToConnect() {
   return (
-    <section className="panel stack" aria-label="How they are reached">
-      <h2>How they are reached</h2>
+    <>
       <p>
         <strong>SCPI over TCP:</strong> supplies, meters, a throttle box. Only these may drive, for a cut must be
-        confirmed. What is asked of each stands in a small command map that you can take from a file and hand on.
+        confirmed. <strong>Lines over TCP:</strong> a home-made stand that says “rpm 12040, grams 412” ten times a
+        second. <strong>Serial port of this computer:</strong> the same lines over USB; the port is opened on the bench
+        page.
       </p>
-      <p>
-        <strong>Lines over TCP:</strong> a home-made stand that says “rpm 12040, grams 412” ten times a second.
-      </p>
-      <p>
-        <strong>Serial port of this computer:</strong> the same lines over USB; the port is opened on the bench page.
-      </p>
-      <p className="soft">
-        Choose one on the list for its serial number and calibration. A run says so when its verdict rests on one that
-        is overdue.
-      </p>
-    </section>
+    </>
   );
 }
 
@@ -117,6 +101,6 @@ function State({ line: { isUsed, identity, problem, transport } }: { line: Instr
   return problem ? <span className="bad">■ {problem}</span> : <span />;
 }
 
-function drivesOf({ map }: ShopInstrument): string[] {
+function drivesOf({ map }: InstrumentLine): string[] {
   return map.output ? [map.output.drives === "throttle" ? "drives the throttle" : "drives the servo"] : [];
 }

@@ -5,7 +5,7 @@ import { type RigStatus } from "@/rigs/runProtocol";
 import { connectRig } from "./connectRig";
 import { isOverdue } from "./instrument";
 import { listInstruments } from "./instrumentRepository";
-import { type InstrumentsPageProps } from "./InstrumentsPage";
+import { type InstrumentsPageProps } from "./instrument";
 
 /** The shop's instruments, with what the rig says of each. @throws {AppError} `forbidden` */
 export async function getInstrumentsPage(context: VerbContext): Promise<InstrumentsPageProps> {

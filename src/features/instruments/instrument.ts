@@ -1,3 +1,4 @@
+import { type InstrumentIdentity } from "@/rigs/instruments";
 import { type InstrumentConfig } from "@/rigs/commandMap";
 
 /** An instrument of the shop. */
@@ -14,4 +15,18 @@ export interface ShopInstrument extends InstrumentConfig {
 /** True when the calibration ran out before a day. @param today - ISO date. */
 export function isOverdue({ calibrationDue }: Pick<ShopInstrument, "calibrationDue">, today: string): boolean {
   return calibrationDue !== null && calibrationDue < today;
+}
+
+/** An instrument with what the rig says of it. */
+export interface InstrumentLine extends ShopInstrument {
+  isOverdue: boolean;
+  identity: InstrumentIdentity | null;
+  problem: string | null;
+}
+
+/** What the page of the instruments is given. */
+export interface InstrumentsPageProps {
+  instruments: readonly InstrumentLine[];
+  mayEdit: boolean;
+  mayDelete: boolean;
 }

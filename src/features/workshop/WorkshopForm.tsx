@@ -9,8 +9,7 @@ import { useUnsavedWarning } from "@/shared/useUnsavedWarning";
 import { useVerb } from "@/shared/useVerb";
 import { saveWorkshopAction } from "./workshop.action";
 import styles from "./Workshop.module.css";
-import { type WorkshopPageProps } from "./WorkshopPage";
-import { fromWorkshopValues, toWorkshopValues, type WorkshopValues } from "./workshopValues";
+import { fromWorkshopValues, toWorkshopValues, type WorkshopPageProps, type WorkshopValues } from "./workshopValues";
 
 /** A price list reads across: what it is on the left, what it costs on the right. */
 const ACROSS = {

@@ -4,22 +4,10 @@ import { Button } from "antd";
 import { useState } from "react";
 import { PART_KIND_LIST, PART_KINDS } from "@/core/craft/partKinds";
 import { TOOLS } from "@/core/diagnosis/library/tools";
-import { type WorkshopContent } from "@/features/faultLibrary/workshop.schema";
 import { formatMoney } from "@/shared/format";
 import styles from "./Workshop.module.css";
 import { WorkshopForm } from "./WorkshopForm";
-
-/** What the workshop page is given. */
-export interface WorkshopPageProps {
-  content: WorkshopContent;
-  version: number;
-  /** How many checks of the library need it. */
-  checksByTool: Readonly<Record<string, number>>;
-  checksBySpare: Readonly<Record<string, number>>;
-  /** Handed-back jobs that count, by kind of craft. */
-  learned: readonly { kind: string; jobs: number }[];
-  mayEdit: boolean;
-}
+import { type WorkshopPageProps } from "./workshopValues";
 
 /** What there is to check with, what things cost, and whether the shop learns: a page to read, that a lead can change. */
 export function WorkshopPage(props: WorkshopPageProps) {

@@ -8,7 +8,7 @@ import { getCurrentLibrary } from "@/features/faultLibrary/currentLibrary";
 import { getWorkshop } from "@/features/faultLibrary/workshopRepository";
 import { hasRole } from "@/server/person";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
-import { type WorkshopPageProps } from "./WorkshopPage";
+import { type WorkshopPageProps } from "./workshopValues";
 
 /** What the shop has, with how many checks hang on each thing, and how many closed jobs it learns from. @throws {AppError} `forbidden` */
 export async function getWorkshopPage(context: VerbContext): Promise<WorkshopPageProps> {

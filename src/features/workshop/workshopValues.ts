@@ -1,6 +1,18 @@
 import { type PartKind } from "@/core/craft/partKinds";
 import { type WorkshopContent } from "@/features/faultLibrary/workshop.schema";
 
+/** What the workshop page is given. */
+export interface WorkshopPageProps {
+  content: WorkshopContent;
+  version: number;
+  /** How many checks of the library need it. */
+  checksByTool: Readonly<Record<string, number>>;
+  checksBySpare: Readonly<Record<string, number>>;
+  /** Handed-back jobs that count, by kind of craft. */
+  learned: readonly { kind: string; jobs: number }[];
+  mayEdit: boolean;
+}
+
 /** The workshop as its form holds it: amounts in whole currency, a field emptied by hand is null. */
 export interface WorkshopValues {
   tools: WorkshopContent["tools"];

@@ -2,6 +2,8 @@
 
 import { Button, Input } from "antd";
 import { useMemo, useState } from "react";
+import { type Columns } from "@/core/series/columns";
+import { readColumns, TableError } from "@/core/series/readColumns";
 import { HEADERS, type MeasurementKind, type MeasurementPast } from "@/core/bench/measure/measureColumns";
 import { FileButton, TABLES } from "@/shared/FileButton";
 import { FailureNotice } from "@/shared/FailureNotice";
@@ -15,6 +17,7 @@ import { type RunOptions } from "../runs/benchRun";
 import { judgeTable } from "@/core/bench/measure/judgeTable";
 import { MEASUREMENT_NAMES } from "./measureText";
 import { OPTION_FIELDS } from "./optionFields";
+import { MarkSteps } from "./MarkSteps";
 import { reduceRecording } from "./reduceRecording";
 import { OptionInput } from "../rig/RunSetup";
 
@@ -43,7 +46,7 @@ const PROCEDURES: Readonly<Record<MeasurementKind, { steps: string; caution: str
   },
   power: {
     steps:
-      "Wattmeter between pack and craft; standby, brake, cruise and full, some readings each. Give the weakest part's amps, or take the baseline on the rig.",
+      "Wattmeter between pack and craft; standby, brake, cruise and full, some readings each. A log with time, volts and amps will do: its steps are marked afterwards. Give the weakest part's amps, or take the baseline on the rig.",
     caution: "Craft clamped and guarded, nobody in the prop disc, eye protection, one person has the cut-off.",
   },
   esc: {
@@ -52,6 +55,18 @@ const PROCEDURES: Readonly<Record<MeasurementKind, { steps: string; caution: str
     caution: "Craft clamped and guarded. A hot ESC burns fingers and lights foam; stop at the limit.",
   },
 };
+
+/** The table of a wattmeter that knows no throttle; null for any other. */
+function withoutThrottle(text: string): Columns | null {
+  try {
+    const columns = readColumns(text);
+    const has = (name: string) => columns.values.has(name);
+    return !has("throttle") && has("time") && has("voltage") && has("current") ? columns : null;
+  } catch (error) {
+    if (error instanceof TableError) return null;
+    throw error;
+  }
+}
 
 /** Readings typed, pasted or from a file: judged as they are typed, and kept on the job as evidence. */
 export function MeasurePanel(props: {
@@ -70,6 +85,7 @@ export function MeasurePanel(props: {
     () => (text.trim() ? judgeTable(text, kind, options, past) : null),
     [text, kind, options, past],
   );
+  const unmarked = useMemo(() => (kind === "power" ? withoutThrottle(text) : null), [text, kind]);
   const change = (next: string) => {
     setTexts({ ...texts, [kind]: next });
     setKept(false);
@@ -121,7 +137,8 @@ export function MeasurePanel(props: {
         </div>
         <div className="stack" aria-live="polite">
           {result === null && <p className="soft">The verdict stands here as soon as there are readings.</p>}
-          {result?.ok === false && (
+          {unmarked && <MarkSteps columns={unmarked} onMarked={change} />}
+          {!unmarked && result?.ok === false && (
             <p role="alert" className="bad">
               {result.problem}
             </p>
