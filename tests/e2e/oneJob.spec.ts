@@ -1,10 +1,11 @@
 import { type Browser, type Page } from "@playwright/test";
-import { expect, keysWork, pick, query, signIn, test } from "./shop";
+import { type Hands, keys, pointer } from "./hands";
+import { expect, keysWork, query, signIn, test } from "./shop";
 
 /*
  * One job from the customer to the customer: a new 7-inch quad with a burnt corner. ESC 3 is named and replaced; motor 3 then
  * turns the wrong way and is put right on the spot; the hover shows a second cause, a cracked arm; a lead waives a proof; the
- * report says both causes with their places, and every figure. Told once on the bench and once on a phone.
+ * report says both causes with their places, and every figure. Told on the bench, by keys alone, and on a phone.
  */
 
 const ANSWERS: Readonly<Record<string, string>> = {
@@ -13,44 +14,46 @@ const ANSWERS: Readonly<Record<string, string>> = {
   "Hold each motor and try to turn its prop": "All hold",
 };
 
-async function takeIn(page: Page, tag: string): Promise<string> {
+async function takeIn(page: Page, hands: Hands, tag: string): Promise<string> {
   await page.goto("/receive");
-  await page.getByLabel("Battery is out").check();
-  await page.getByLabel("Props are off").check();
-  await page.getByRole("button", { name: "It is new here: add it" }).click();
-  await page.getByLabel("Name", { exact: true }).fill(`Plover ${tag}`);
-  await page.getByLabel("Tail number").fill(tag);
-  await pick(page, "Kind", "Quad");
+  await hands.tick(page.getByLabel("Battery is out"));
+  await hands.tick(page.getByLabel("Props are off"));
+  await hands.press(page.getByRole("button", { name: "It is new here: add it" }));
+  await hands.type(page.getByLabel("Name", { exact: true }), `Plover ${tag}`);
+  await hands.type(page.getByLabel("Tail number"), tag);
+  await hands.pick("Kind", "Quad");
   await expect(page.getByLabel("Motors", { exact: true })).toHaveValue("4");
-  await page.getByLabel("Frame class").fill("7 inch");
-  await page.getByLabel("All-up mass").fill("1190");
-  await page.getByLabel("Owner").fill("Ansa Derrow");
-  await page.getByRole("button", { name: /^Fill in what a quad with 4 motors/ }).click();
+  await hands.type(page.getByLabel("Frame class"), "7 inch");
+  await hands.type(page.getByLabel("All-up mass"), "1190");
+  await hands.type(page.getByLabel("Owner"), "Ansa Derrow");
+  await hands.press(page.getByRole("button", { name: /^Fill in what a quad with 4 motors/ }));
   await expect(page.getByLabel("Part serial")).toHaveCount(22);
-  await page.getByLabel("Serials in a row").fill(`PK-${tag}`);
-  await page.getByLabel("Serials in a row").press("Enter");
+  await hands.type(page.getByLabel("Serials in a row"), `PK-${tag}`);
+  await page.keyboard.press("Enter");
   await expect(page.getByLabel("Part serial").first()).toHaveValue(`PK-${tag}`);
-  await page.getByLabel("Complaint, in the customer's words").fill("Tumbled out of a turn, smoke from one corner");
-  await pick(page, "When did it show?", "cruise");
-  await pick(page, "What came just before?", "A crash or hard landing");
+  await hands.type(
+    page.getByLabel("Complaint, in the customer's words"),
+    "Tumbled out of a turn, smoke from one corner",
+  );
+  await hands.pick("When did it show?", "cruise");
+  await hands.pick("What came just before?", "A crash or hard landing");
   const seen = page.getByRole("group", { name: "What was seen" });
-  await seen.getByText("Burnt trace or smell").click();
-  await page
-    .getByRole("group", { name: "Where: Burnt trace or smell" })
-    .getByRole("button", { name: "rear left" })
-    .click();
-  await page.getByRole("button", { name: "Take it in and isolate the fault" }).click();
+  await hands.press(seen.getByRole("button", { name: "Burnt trace or smell" }));
+  await hands.press(
+    page.getByRole("group", { name: "Where: Burnt trace or smell" }).getByRole("button", { name: "rear left" }),
+  );
+  await hands.press(page.getByRole("button", { name: "Take it in and isolate the fault" }));
   await page.waitForURL(/\/jobs\/\d+\/isolate$/);
   await keysWork(page);
   return /jobs\/(\d+)/.exec(page.url())![1]!;
 }
 
 /** Names a fault of the library by its name, where it is, and goes on. */
-async function nameCause(page: Page, fault: RegExp): Promise<void> {
-  await page.getByRole("button", { name: "Name the cause" }).first().click();
+async function nameCause(page: Page, hands: Hands, fault: RegExp): Promise<void> {
+  await hands.press(page.getByRole("button", { name: "Name the cause" }).first());
   const dialog = page.getByRole("dialog");
-  for (const box of await dialog.getByRole("checkbox").all()) if (await box.isChecked()) await box.uncheck();
-  await dialog.getByRole("checkbox", { name: fault }).check();
+  for (const box of await dialog.getByRole("checkbox").all()) await hands.untick(box);
+  await hands.tick(dialog.getByRole("checkbox", { name: fault }));
 }
 
 const figureOf: Readonly<Record<string, Readonly<Record<string, string>>>> = {
@@ -62,26 +65,26 @@ const figureOf: Readonly<Record<string, Readonly<Record<string, string>>>> = {
 };
 
 /** Meets the proof in hand: by its figures where it has some, else by eye. */
-async function meetInHand(page: Page): Promise<string> {
+async function meetInHand(page: Page, hands: Hands): Promise<string> {
   const inHand = page.getByRole("region", { name: "Proof in hand" });
   const title = await inHand.getByRole("heading", { level: 1 }).innerText();
   const figures = figureOf[title];
-  if (figures) for (const [label, value] of Object.entries(figures)) await inHand.getByLabel(label).fill(value);
+  if (figures) for (const [label, value] of Object.entries(figures)) await hands.type(inHand.getByLabel(label), value);
   else if (await inHand.getByRole("radio", { name: /^By eye/ }).isVisible()) {
-    await inHand.getByRole("radio", { name: /^By eye/ }).check();
-    await inHand.getByRole("textbox", { name: "By eye, because" }).fill("the bench is out for repair");
+    await hands.tick(inHand.getByRole("radio", { name: /^By eye/ }));
+    await hands.type(inHand.getByRole("textbox", { name: "By eye, because" }), "the bench is out for repair");
   }
-  await inHand.getByRole("button", { name: /^Met/ }).click();
+  await hands.press(inHand.getByRole("button", { name: /^Met/ }));
   await expect(page.getByText(`Met: ${title}`)).toBeVisible();
   await expect(page.getByRole("heading", { level: 1 })).not.toHaveText(title); // the next one is in hand
   return title;
 }
 
-async function walk(page: Page, browser: Browser, tag: string): Promise<void> {
+async function walk(page: Page, hands: Hands, browser: Browser, tag: string): Promise<void> {
   let number = "";
   await test.step("receive: which corner", async () => {
     await signIn(page, "ines");
-    number = await takeIn(page, tag);
+    number = await takeIn(page, hands, tag);
     await expect(page.getByText("Burnt trace or smell: rear left").first()).toBeVisible();
   });
 
@@ -90,21 +93,20 @@ async function walk(page: Page, browser: Browser, tag: string): Promise<void> {
     for (let asked = 0; asked < 8; asked++) {
       const title = await page.getByRole("heading", { level: 1 }).innerText();
       const answer = ANSWERS[title];
-      await page.getByRole("button", { name: new RegExp(`^(\\w )?${answer ?? "Could not do it"}`) }).click();
+      await hands.press(page.getByRole("button", { name: new RegExp(`^(\\w )?${answer ?? "Could not do it"}`) }));
       if (answer === "One phase differs") {
-        await page
-          .getByRole("group", { name: "Where?" })
-          .getByRole("button", { name: /ESC 3, rear left/ })
-          .click();
+        await hands.press(
+          page.getByRole("group", { name: "Where?" }).getByRole("button", { name: /ESC 3, rear left/ }),
+        );
       }
       await expect(page.getByRole("heading", { level: 1 })).not.toHaveText(title);
       if (title === "Diode test on every ESC phase") break;
     }
     await expect(page.getByText("One phase differs: ESC 3, rear left").first()).toBeVisible();
-    await nameCause(page, /ESC has a burnt phase/);
+    await nameCause(page, hands, /ESC has a burnt phase/);
     const place = page.getByRole("group", { name: "Where: ESC has a burnt phase" });
     await expect(place.getByRole("button", { name: "ESC 3, rear left" })).toHaveAttribute("aria-pressed", "true");
-    await page.getByRole("button", { name: "Name it and go on" }).click();
+    await hands.press(page.getByRole("button", { name: "Name it and go on" }));
     await page.waitForURL(/\/(bench|refit)$/);
   });
 
@@ -119,65 +121,64 @@ async function walk(page: Page, browser: Browser, tag: string): Promise<void> {
     await page.goto(`/jobs/${number}/refit`);
     const parts = page.getByRole("region", { name: "Parts" });
     await expect(parts.getByText("suspect", { exact: true })).toHaveCount(1);
-    await page.getByLabel("Why does the old one come out?").fill("one phase is burnt through");
-    await page.getByLabel("New part").fill("Harl 40");
-    await page.getByLabel("Its serial").fill(`E3-${tag}`);
-    await page.getByRole("button", { name: "Replace it" }).click();
+    await hands.type(page.getByLabel("Why does the old one come out?"), "one phase is burnt through");
+    await hands.type(page.getByLabel("New part"), "Harl 40");
+    await hands.type(page.getByLabel("Its serial"), `E3-${tag}`);
+    await hands.press(page.getByRole("button", { name: "Replace it" }));
     await expect(page.getByText(/before: .*one phase is burnt through/)).toBeVisible();
     await expect(parts.getByText("suspect", { exact: true })).toHaveCount(0);
     if (/refit$/.test(page.url()) && (await page.getByRole("button", { name: "Go on to Prove" }).isHidden())) {
-      await page.getByRole("button", { name: "Go on to Refit" }).click();
+      await hands.press(page.getByRole("button", { name: "Go on to Refit" }));
     }
-    await page.getByRole("button", { name: "Go on to Prove" }).click();
+    await hands.press(page.getByRole("button", { name: "Go on to Prove" }));
     await page.waitForURL(/\/prove$/);
   });
 
   await test.step("prove: a wrong direction is put right on the spot", async () => {
     const inHand = page.getByRole("region", { name: "Proof in hand" });
     while ((await inHand.getByRole("heading", { level: 1 }).innerText()) !== "Motor order and direction")
-      await meetInHand(page);
-    await page.getByRole("button", { name: /^Failed/ }).click();
-    await page.getByLabel("What was seen", { exact: true }).fill("motor 3 turns the wrong way");
-    await page
-      .getByRole("group", { name: "Where it failed" })
-      .getByRole("button", { name: "Motor 3, rear left" })
-      .click();
-    await page.getByLabel("What was done").fill("two of its wires crossed");
-    await page.getByLabel("Wires or joints were touched").check();
-    await page.getByRole("button", { name: "Put right here, repeat the proof" }).click();
+      await meetInHand(page, hands);
+    await hands.press(page.getByRole("button", { name: /^Failed/ }));
+    await hands.type(page.getByLabel("What was seen", { exact: true }), "motor 3 turns the wrong way");
+    await hands.press(
+      page.getByRole("group", { name: "Where it failed" }).getByRole("button", { name: "Motor 3, rear left" }),
+    );
+    await hands.type(page.getByLabel("What was done"), "two of its wires crossed");
+    await hands.tick(page.getByLabel("Wires or joints were touched"));
+    await hands.press(page.getByRole("button", { name: "Put right here, repeat the proof" }));
     // Power and ground are asked for again, and the job has not left Prove.
     await expect(inHand.getByRole("heading", { level: 1 })).toHaveText("Continuity: no short from power to ground");
     while ((await inHand.getByRole("heading", { level: 1 }).innerText()) !== "Long low hover by eye")
-      await meetInHand(page);
+      await meetInHand(page, hands);
   });
 
   await test.step("a failed hover leads to a second cause, and the first stays", async () => {
-    await page.getByRole("button", { name: /^Failed/ }).click();
-    await page.getByLabel("What was seen", { exact: true }).fill("the rear left arm shakes");
-    await pick(page, "As a finding", "Shakes or vibrates in flight");
-    await page.getByRole("button", { name: "Failed: back to Isolate" }).click();
+    await hands.press(page.getByRole("button", { name: /^Failed/ }));
+    await hands.type(page.getByLabel("What was seen", { exact: true }), "the rear left arm shakes");
+    await hands.pick("As a finding", "Shakes or vibrates in flight");
+    await hands.press(page.getByRole("button", { name: "Failed: back to Isolate" }));
     await expect(page.getByText(/You look at Prove; the job is in/)).toBeVisible();
-    await page.getByRole("region", { name: "Where the job is" }).getByRole("link", { name: "Isolate" }).click();
+    await hands.press(page.getByRole("region", { name: "Where the job is" }).getByRole("link", { name: "Isolate" }));
     await page.waitForURL(/\/isolate$/);
     await expect(page.getByText(/Failed in Prove: Long low hover by eye/)).toBeVisible();
     await expect(page.getByRole("region", { name: "Causes named" })).toContainText(
       "ESC has a burnt phase: ESC 3, rear left",
     );
-    await page.getByRole("button", { name: "Name the cause" }).first().click();
+    await hands.press(page.getByRole("button", { name: "Name the cause" }).first());
     const dialog = page.getByRole("dialog");
-    for (const box of await dialog.getByRole("checkbox").all()) if (await box.isChecked()) await box.uncheck();
-    await dialog.getByLabel("A cause that the library does not have").fill("Arm cracked at its root");
-    await dialog.getByRole("group", { name: "Where it is" }).getByRole("button", { name: "rear left" }).click();
-    await dialog.getByRole("button", { name: "Name it and go on" }).click();
+    for (const box of await dialog.getByRole("checkbox").all()) await hands.untick(box);
+    await hands.type(dialog.getByLabel("A cause that the library does not have"), "Arm cracked at its root");
+    await hands.press(dialog.getByRole("group", { name: "Where it is" }).getByRole("button", { name: "rear left" }));
+    await hands.press(dialog.getByRole("button", { name: "Name it and go on" }));
     await page.waitForURL(/\/refit$/);
-    await page.getByRole("button", { name: "Record a setting or a mend" }).click();
+    await hands.press(page.getByRole("button", { name: "Record a setting or a mend" }));
     await expect(page.getByText("At rear left.")).toBeVisible();
-    await page.getByLabel("What was set or mended?").fill("arm");
-    await page.getByLabel("Before", { exact: true }).fill("cracked");
-    await page.getByLabel("Now", { exact: true }).fill("splinted and glued");
-    await page.getByRole("button", { name: "Record it" }).click();
+    await hands.type(page.getByLabel("What was set or mended?"), "arm");
+    await hands.type(page.getByLabel("Before", { exact: true }), "cracked");
+    await hands.type(page.getByLabel("Now", { exact: true }), "splinted and glued");
+    await hands.press(page.getByRole("button", { name: "Record it" }));
     await expect(page.getByText("repaired", { exact: true })).toBeVisible();
-    await page.getByRole("button", { name: "Go on to Prove" }).click();
+    await hands.press(page.getByRole("button", { name: "Go on to Prove" }));
     await page.waitForURL(/\/prove$/);
   });
 
@@ -185,13 +186,12 @@ async function walk(page: Page, browser: Browser, tag: string): Promise<void> {
     const lead = await (await browser.newContext({ baseURL: process.env.SHOP_URL! })).newPage();
     await signIn(lead, "orrin");
     await lead.goto(`/jobs/${number}/prove`);
-    await lead
-      .getByRole("region", { name: "Proofs", exact: true })
-      .getByRole("button", { name: /^.?\s*Full throttle/ })
-      .click();
-    await lead.getByRole("button", { name: /^Waive/ }).click();
-    await lead.getByLabel("Why it is waived").fill("the owner flies it gently");
-    await lead.getByRole("button", { name: "Waive, in my name" }).click();
+    await pointer(lead).press(
+      lead.getByRole("region", { name: "Proofs", exact: true }).getByRole("button", { name: /^.?\s*Full throttle/ }),
+    );
+    await pointer(lead).press(lead.getByRole("button", { name: /^Waive/ }));
+    await pointer(lead).type(lead.getByLabel("Why it is waived"), "the owner flies it gently");
+    await pointer(lead).press(lead.getByRole("button", { name: "Waive, in my name" }));
     await expect(lead.getByText("Waived: Full throttle")).toBeVisible();
     await lead.context().close();
     await page.reload();
@@ -200,20 +200,20 @@ async function walk(page: Page, browser: Browser, tag: string): Promise<void> {
   await test.step("the rest is met; one is taken back and met again", async () => {
     const left = page.getByRole("region", { name: "Proofs", exact: true });
     const open = async () => Number(/(\d+) left of/.exec((await left.innerText()).replaceAll("\n", " "))![1]);
-    const title = await meetInHand(page);
+    const title = await meetInHand(page, hands);
     const count = await open();
-    await page.getByRole("button", { name: /^Undo/ }).click();
+    await hands.press(page.getByRole("button", { name: /^Undo/ }));
     await expect.poll(open).toBe(count + 1);
     await expect(page.getByRole("region", { name: "Proof in hand" }).getByRole("heading", { level: 1 })).toHaveText(
       title,
     );
     while ((await open()) > 0) {
       const now = await open();
-      await meetInHand(page);
+      await meetInHand(page, hands);
       await expect.poll(open).toBe(now - 1);
     }
     await expect(left.getByText(/· 1 waived/)).toBeVisible();
-    await page.getByRole("button", { name: "Go on to Hand back" }).click();
+    await hands.press(page.getByRole("button", { name: "Go on to Hand back" }));
     await page.waitForURL(/\/handback$/);
   });
 
@@ -234,7 +234,7 @@ async function walk(page: Page, browser: Browser, tag: string): Promise<void> {
     );
     expect(text).toMatch(/Full throttle\s+waived\s+Orrin Heyl\s+the owner flies it gently/);
     expect(text).not.toMatch(/airworthy|\bsafe\b/i);
-    await page.getByRole("button", { name: /Hand back and close/ }).click();
+    await hands.press(page.getByRole("button", { name: /Hand back and close/ }));
     await expect(page.getByRole("heading", { name: "Handed back" })).toBeVisible();
     // Nothing was kept on the bench, and its hole is not punched.
     await expect(page.getByRole("list", { name: /Bench skipped, Refit done, Prove done/ })).toBeVisible();
@@ -245,7 +245,12 @@ async function walk(page: Page, browser: Browser, tag: string): Promise<void> {
 
 test("one job from the customer to the customer", async ({ page, browser }) => {
   test.setTimeout(110_000);
-  await walk(page, browser, `7J-${test.info().retry}1`);
+  await walk(page, pointer(page), browser, `7J-${test.info().retry}1`);
+});
+
+test("the same by keys alone", async ({ page, browser }) => {
+  test.setTimeout(240_000);
+  await walk(page, keys(page), browser, `7K-${test.info().retry}1`);
 });
 
 test("the same on a phone", async ({ browser }) => {
@@ -255,6 +260,7 @@ test("the same on a phone", async ({ browser }) => {
     viewport: { width: 390, height: 844 },
     hasTouch: true,
   });
-  await walk(await context.newPage(), browser, `7P-${test.info().retry}1`);
+  const page = await context.newPage();
+  await walk(page, pointer(page), browser, `7P-${test.info().retry}1`);
   await context.close();
 });

@@ -120,8 +120,7 @@ export async function keysWork(page: Page): Promise<void> {
         .locator("main :is(h1, h2)")
         .evaluateAll(
           (nodes) =>
-            nodes.length > 0 &&
-            nodes.every((node) => Object.keys(node).some((key) => key.startsWith("__reactProps"))),
+            nodes.length > 0 && nodes.every((node) => Object.keys(node).some((key) => key.startsWith("__reactProps"))),
         ),
     )
     .toBe(true);

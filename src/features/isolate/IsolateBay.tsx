@@ -43,6 +43,7 @@ export interface IsolateBayProps {
 }
 
 const OTHERS_SHOWN = 4;
+const ON_A_PHONE = "(max-width: 700px)";
 
 /** Left what we know, middle the one check in hand, right the suspects. */
 export function IsolateBay(props: IsolateBayProps) {
@@ -68,6 +69,7 @@ export function IsolateBay(props: IsolateBayProps) {
     void answer.run({ ...target, checkId: check.id, ...given }, () => {
       // Who picked another check while this answer was on its way keeps the pick.
       choose((now) => (now === chosenId ? null : now));
+      if (window.matchMedia(ON_A_PHONE).matches) window.scrollTo({ top: 0 }); // the next check stands there
       if (photos.length > 0)
         void uploadPhotos(number, photos)
           .then(setPhotoProblems)

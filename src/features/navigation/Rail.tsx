@@ -20,6 +20,7 @@ const PLACES = [
   { href: "/instruments", name: "Rig", isHere: (path: string) => path.startsWith("/instruments") },
   { href: "/workshop", name: "Workshop", isHere: (path: string) => path.startsWith("/workshop") },
 ];
+const PLACES_IN_BAR = 4;
 // Letters and signs count by what they write, for keyboards differ; on some, / and ? need Shift.
 const BY_CHARACTER = { useKey: true };
 const BY_CHARACTER_SHIFTED = { useKey: true, ignoreModifiers: true };
@@ -32,6 +33,9 @@ export function Rail({ displayName, role, bays }: { displayName: string; role: R
   const router = useRouter();
   const { choice, choose } = useTheme();
   const [areKeysShown, showKeys] = useState(false);
+  // On a phone the bar holds the first places, and this the others.
+  const [isMoreOpen, openMore] = useState(false);
+  const isHereBehindMore = PLACES.slice(PLACES_IN_BAR).some(({ isHere }) => isHere(path));
   useHotkeys("r", () => router.push("/receive"), BY_CHARACTER);
   useHotkeys("b", () => router.push("/"), BY_CHARACTER);
   useHotkeys("?", () => showKeys((shown) => !shown), BY_CHARACTER_SHIFTED);
@@ -47,17 +51,31 @@ export function Rail({ displayName, role, bays }: { displayName: string; role: R
   );
   useHotkeys("escape", () => showKeys(false));
   return (
-    <nav className={styles.rail} aria-label="Places">
+    <nav className={styles.rail} aria-label="Places" data-more={isMoreOpen}>
       <Link href="/" className={styles.name}>
         pit
         <br />
         stopa<span className="visually-hidden">, to the board</span>
       </Link>
       {PLACES.map(({ href, name, isHere }) => (
-        <Link key={href} href={href} className={styles.place} aria-current={isHere(path) ? "page" : undefined}>
+        <Link
+          key={href}
+          href={href}
+          className={styles.place}
+          aria-current={isHere(path) ? "page" : undefined}
+          onClick={() => openMore(false)}
+        >
           {name}
         </Link>
       ))}
+      <button
+        className={styles.more}
+        aria-expanded={isMoreOpen}
+        data-here={isHereBehindMore}
+        onClick={() => openMore(!isMoreOpen)}
+      >
+        {isMoreOpen ? "Less" : "More"}
+      </button>
       <div className={styles.foot}>
         <button
           className={styles.small}

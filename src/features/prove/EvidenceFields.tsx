@@ -189,7 +189,7 @@ function Way({
 }) {
   return (
     <div className={styles.way} data-picked={is}>
-      <Radio checked={is} onChange={onPick}>
+      <Radio name="met-by" checked={is} onChange={onPick}>
         {label}
       </Radio>
       <div className={styles.given}>{children}</div>
