@@ -25,7 +25,8 @@ module.exports = {
     only("sim-on-core", "^src/sim/", "^src/(sim|core)/"),
     only("rigs-on-core-sim-server", "^src/rigs/", "^src/(rigs|core|sim|server|shared)/"),
     only("server-alone", "^src/server/", "^src/(server|shared|workers)/"),
-    only("workers-on-core", "^src/workers/", "^src/(workers|core)/"),
+    // And on the one drawing of each craft: paper shows the same as the page.
+    only("workers-on-core", "^src/workers/", "^src/(workers|core)/|^src/features/craft/drawing/craftSvg"),
     only("shared-alone", "^src/shared/", "^src/(shared|core)/"),
     {
       name: "core-is-pure",

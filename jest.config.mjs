@@ -14,7 +14,11 @@ const shared = {
   testEnvironment: "node",
   transform: { "^.+\\.(tsx?|js|mjs)$": swc },
   transformIgnorePatterns: [`/node_modules/(?!(${MODULES.join("|")})/)`],
-  moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1", "^server-only$": "<rootDir>/tests/emptyModule.ts" },
+  moduleNameMapper: {
+    "\\.css$": "<rootDir>/tests/pages/styleNames.ts",
+    "^@/(.*)$": "<rootDir>/src/$1",
+    "^server-only$": "<rootDir>/tests/emptyModule.ts",
+  },
 };
 /** Tests that run the simulator for seconds on end: few seeds here, all of them in `npm run bench`. */
 const SIMULATION = [
@@ -44,7 +48,6 @@ const config = {
       displayName: "pages",
       testEnvironment: "jsdom",
       testMatch: ["<rootDir>/src/**/*.test.tsx"],
-      moduleNameMapper: { "\\.css$": "<rootDir>/tests/pages/styleNames.ts", ...shared.moduleNameMapper },
       setupFilesAfterEnv: ["<rootDir>/tests/pages/setup.ts"],
     },
     { ...shared, displayName: "simulation", testMatch: SIMULATION },

@@ -130,11 +130,13 @@ describe("documentOf", () => {
       events,
       Array.from({ length: 30 }, () => proofs[0]!),
     );
-    expect(documentOf(many).defaultStyle!.fontSize).toBeLessThan(documentOf(report).defaultStyle!.fontSize!);
+    expect(documentOf(many, "<svg/>").defaultStyle!.fontSize).toBeLessThan(
+      documentOf(report, "<svg/>").defaultStyle!.fontSize!,
+    );
   });
 
   it("never calls a craft fit to fly", () => {
-    const text = JSON.stringify(documentOf(report));
+    const text = JSON.stringify(documentOf(report, "<svg/>"));
     expect(text).toMatch(/does not say that the craft may fly/);
     expect(text).not.toMatch(/airworthy|\bsafe\b/i);
   });

@@ -15,8 +15,6 @@ import { type Report } from "./report";
 export interface HandbackBayProps {
   target: { jobId: number; version: number };
   report: Report;
-  /** Where the causes were. */
-  places: readonly string[];
   owner: string;
   craftId: number;
   isClosed: boolean;
@@ -34,7 +32,6 @@ export function HandbackBay(props: HandbackBayProps) {
   const {
     target,
     report,
-    places,
     owner,
     craftId,
     isClosed,
@@ -45,6 +42,7 @@ export function HandbackBay(props: HandbackBayProps) {
     closedCase,
     mayDecideCase,
   } = props;
+  const { places } = report.drawing;
   const { run, isBusy, failure, reload } = useVerb(handBackAction);
   const help = (field: string) => failure?.fields?.[field];
   return (

@@ -1,6 +1,5 @@
 import "server-only";
 import { mayRelease } from "@/core/prove/orderProofs";
-import { causesOf, placesOf, standingCauses } from "@/features/job/causes/causesOf";
 import { getJobPage } from "@/features/job/getJobPage";
 import { findClosedCase } from "@/features/faultLibrary/closedCaseRepository";
 import { hasRole } from "@/server/person";
@@ -21,7 +20,6 @@ export async function getHandbackBay(context: VerbContext, jobId: number): Promi
   return {
     target: { jobId: job.id, version: job.version },
     report: reportOf(facts),
-    places: standingCauses(causesOf(facts)).flatMap(placesOf),
     owner: craft.owner,
     craftId: craft.id,
     isClosed: job.closedAt !== null,

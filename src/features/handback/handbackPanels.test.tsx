@@ -12,12 +12,12 @@ const show = (more: Partial<HandbackBayProps> = {}) =>
   render(
     <HandbackBay
       target={{ jobId: 12, version: 9 }}
-      places={[]}
       report={{
         number: "0012",
         craft: "Whin, quad",
         received: "1 May 2026",
         handedBack: "not yet",
+        drawing: { shape: { kind: "quad", motorCount: 4 }, places: [] },
         sections: [
           { title: "Complaint", lines: ["no picture"] },
           { title: "Proven by", lines: ["One finding"], isList: true },

@@ -1,4 +1,6 @@
 import { CRAFT_KINDS } from "@/core/craft/craftKinds";
+import { type Shape } from "@/core/craft/spots";
+import { causesOf, placesOf, standingCauses } from "@/features/job/causes/causesOf";
 import { type JobFacts, type ReportSection } from "@/features/job/bays/bayManifest";
 import { registeredBays } from "@/features/job/bays/bayRegistry";
 import { jobNumber } from "@/features/job/job";
@@ -13,6 +15,8 @@ export interface Report {
   handedBack: string;
   /** Of each bay in the order of the path. */
   sections: ReportSection[];
+  /** The craft to be drawn, with where its causes were. */
+  drawing: { shape: Shape; places: string[] };
 }
 
 /** Gathers a job's report: each bay tells its own part. */
@@ -25,6 +29,10 @@ export function reportOf(facts: JobFacts): Report {
     handedBack: job.closedAt
       ? `${formatDate(job.closedAt)} to ${handedBack.last(events)?.payload.to ?? ""}`
       : "not yet",
+    drawing: {
+      shape: { kind: craft.kind, motorCount: craft.motorCount },
+      places: standingCauses(causesOf(facts)).flatMap(placesOf),
+    },
     sections: registeredBays().flatMap((bay) => bay.report?.(facts) ?? []),
   };
 }

@@ -6,15 +6,16 @@ import { type Report } from "./report";
 
 /** Draws a report as a one-page PDF (A4), in the worker pool. Long lists are set smaller, so that one page holds them. */
 export async function reportPdf(report: Report): Promise<Buffer> {
-  return Buffer.from(await runTask("drawPdf", documentOf(report)));
+  const drawing = await runTask("craftSvg", report.drawing);
+  return Buffer.from(await runTask("drawPdf", documentOf(report, drawing)));
 }
 
 /** Above this many lines the type gets smaller. */
 const ROOMY_LINES = 34;
 const FULL_LINES = 52;
 
-/** The report as pdfmake's document. */
-export function documentOf(report: Report): TDocumentDefinitions {
+/** The report as pdfmake's document. @param drawing - The craft, as SVG. */
+export function documentOf(report: Report, drawing: string): TDocumentDefinitions {
   const lines = report.sections.reduce(
     (sum, { lines: text, table }) => sum + 1 + text.length + (table?.rows.length ?? 0),
     6,
@@ -33,6 +34,7 @@ export function documentOf(report: Report): TDocumentDefinitions {
             { text: report.craft, bold: true, fontSize: fontSize + 2 },
             { text: `Received ${report.received}. Handed back ${report.handedBack}.` },
           ],
+          { svg: drawing, width: 86 },
         ],
       },
       { canvas: [{ type: "line", x1: 0, y1: 4, x2: 515, y2: 4, lineWidth: 1, dash: { length: 4 } }] },

@@ -15,7 +15,7 @@ export function TryIt({ input, isSerial }: { input: () => object; isSerial: bool
   const [tried, setTried] = useState<TriedInstrument | null>(null);
   if (isSerial) return <p className="soft">One on a serial port is tried from the bench page, which opens the port.</p>;
   return (
-    <div className="stack" style={{ marginTop: 12 }}>
+    <div className="stack">
       <div className="row">
         <Button loading={isBusy} onClick={() => void run(input(), setTried)}>
           Try it
@@ -45,7 +45,7 @@ function readingsText(readings: Readonly<Record<string, number>>): string {
 export function TakeOff({ instrument, onGone }: { instrument: ShopInstrument; onGone: () => void }) {
   const { run, isBusy, failure, reload } = useVerb(deleteInstrumentAction);
   return (
-    <div style={{ marginTop: 12 }}>
+    <div>
       <Popconfirm
         title={`Take “${instrument.name}” off the list?`}
         description="Runs that were made with it keep what they noted of it."

@@ -54,7 +54,7 @@ function FaultPage({ fault, library, seen, onOpen }: Page & { fault: FaultMode }
   const cases = seen.withFault[fault.id] ?? 0;
   return (
     <>
-      <h2>{fault.name}</h2>
+      <h2 className={styles.title}>{fault.name}</h2>
       <p>{fault.looksLike}</p>
       <dl className={styles.facts}>
         <Fact name="Part">{suspectPartName(fault.part)}</Fact>
@@ -105,7 +105,7 @@ function SymptomPage({ symptom, library, onOpen }: Page & { symptom: Symptom }) 
   const nameOf = (id: string) => library.faults.find((fault) => fault.id === id)?.name ?? id;
   return (
     <>
-      <h2>{symptom.whenTrue}</h2>
+      <h2 className={styles.title}>{symptom.whenTrue}</h2>
       <p className="soft">When it is not so: {symptom.whenFalse}.</p>
       <dl className={styles.facts}>
         <Fact name="With none of these faults">
@@ -135,7 +135,7 @@ function SymptomPage({ symptom, library, onOpen }: Page & { symptom: Symptom }) 
 function CheckPage({ check, library, onOpen }: Page & { check: Check }) {
   return (
     <>
-      <h2>{check.title}</h2>
+      <h2 className={styles.title}>{check.title}</h2>
       <dl className={styles.facts}>
         <Fact name="Takes">
           <b className="number">{check.minutes} min</b>, {check.hazard}
@@ -180,7 +180,7 @@ function RepairPage({ repair, library, seen, onOpen }: Page & { repair: Repair }
   const highest = Math.max(...faults.map(({ prior }) => prior), 0.01);
   return (
     <>
-      <h2>{repair.name}</h2>
+      <h2 className={styles.title}>{repair.name}</h2>
       <dl className={styles.facts}>
         <Fact name="Part">{suspectPartName(repair.part)}</Fact>
         <Fact name="Takes">

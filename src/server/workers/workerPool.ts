@@ -27,6 +27,7 @@ const BUDGET_MS: Readonly<Record<TaskName, number>> = {
   workOutRun: 30_000,
   writeRun: 60_000,
   drawPdf: 20_000,
+  craftSvg: 5_000,
 };
 const ASSUMED_MS = 300;
 

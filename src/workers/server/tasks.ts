@@ -8,6 +8,7 @@ import { readRun } from "../../core/bench/run/readRun";
 import { writeRunFile } from "../../core/bench/run/runFile";
 import { seriesOfChunks, type StoredChunk, workOutRun } from "../../core/bench/run/workOutRun";
 import { cutToRange } from "../../core/series/series";
+import { craftSvg } from "../../features/craft/drawing/craftSvg";
 import { diagnoseTask } from "./diagnoseTask";
 import { drawPdf } from "./drawPdf";
 
@@ -37,6 +38,7 @@ export const TASKS = {
   writeRun: ({ head, chunks, fromS, toS, remarks }: RunToWrite) =>
     writeRunFile(head, cutToRange(seriesOfChunks(chunks), fromS, toS), remarks),
   drawPdf,
+  craftSvg,
 } as const;
 
 /** The tasks with what they take and give. */
