@@ -17,7 +17,7 @@ test("a lead edits an entry, sees what it changed, and goes back to the shipped 
   await page.getByRole("button", { name: /^Camera dead/ }).click();
   await entry(page).getByRole("button", { name: "Change this entry" }).click();
   await page.getByLabel("Name", { exact: true }).fill("Camera gave up");
-  await page.getByLabel("Rate among complaints (0 to 0.9)").fill("0.12");
+  await page.getByLabel("Usual rate among complaints").fill("12");
   await page.getByLabel("Why it is changed").fill("a bad batch");
   await page.getByRole("button", { name: "Save as a new revision" }).click();
   await expect(page.getByRole("heading", { name: /revision \d+/ })).toBeVisible();

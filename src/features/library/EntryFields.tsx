@@ -41,8 +41,8 @@ function FaultFields({ library }: Props) {
         <Form.Item label="Repair" name="repair">
           <Select {...search} options={library.repairs.map(({ id, name }) => ({ value: id, label: name }))} />
         </Form.Item>
-        <Form.Item label="Rate among complaints (0 to 0.9)" name="prior">
-          <InputNumber min={0} max={1} step={0.005} style={{ width: "100%" }} />
+        <Form.Item label="Usual rate among complaints" name="prior">
+          <InputNumber min={0} max={100} step={0.5} suffix="%" style={{ width: "100%" }} />
         </Form.Item>
         <Form.Item label="How this rate is known" name="grade">
           <Select options={plain(GRADES)} />
@@ -96,8 +96,8 @@ function SymptomFields({ library }: Props) {
         <Input maxLength={160} />
       </Form.Item>
       <div className={styles.pair}>
-        <Form.Item label="Chance without any of the faults (leak)" name="leak">
-          <InputNumber min={0} max={1} step={0.005} style={{ width: "100%" }} />
+        <Form.Item label="Chance without any of the faults" name="leak">
+          <InputNumber min={0} max={100} step={0.5} suffix="%" style={{ width: "100%" }} />
         </Form.Item>
         <Form.Item label="How leak and links are known" name="grade">
           <Select options={plain(GRADES)} />
@@ -118,14 +118,14 @@ function SymptomFields({ library }: Props) {
       <Form.List name="links">
         {(rows, { add, remove }) => (
           <>
-            <p className="label">Faults that make it true, each with its strength alone</p>
+            <p className="label">Faults that make it true, each with how often it does alone</p>
             {rows.map(({ key, name }) => (
               <div key={key} className={styles.row}>
                 <Form.Item name={[name, "fault"]} noStyle>
                   <Select {...search} options={faults} aria-label="Fault" />
                 </Form.Item>
                 <Form.Item name={[name, "strength"]} noStyle>
-                  <InputNumber min={0} max={1} step={0.05} style={{ width: "100%" }} aria-label="Strength" />
+                  <InputNumber min={0} max={100} step={5} suffix="%" style={{ width: "100%" }} aria-label="Strength" />
                 </Form.Item>
                 <Form.Item name={[name, "grade"]} noStyle>
                   <Select

@@ -25,8 +25,8 @@ describe("the library's forms", () => {
 
   it("keep a grade only for the links that have one of their own", () => {
     const links = [
-      { fault: "a", strength: 0.5, grade: "measured" },
-      { fault: "b", strength: 0.4, grade: null },
+      { fault: "a", strength: 50, grade: "measured" },
+      { fault: "b", strength: 40, grade: null },
     ];
     expect(fromValues("symptoms", { ...EMPTY_VALUES.symptoms, links })).toMatchObject({
       links: { a: 0.5, b: 0.4 },

@@ -19,14 +19,20 @@ const TO_VALUES: { [G in EntryGroup]: (entry: Library[G][number]) => EntryValues
   repairs: ({ id: _, ...repair }: Repair) => ({ ...repair }),
   faults: ({ id: _, ...fault }: FaultMode) => ({
     ...fault,
+    prior: toPercent(fault.prior),
     when: fault.when ?? [],
     craftKinds: fault.craftKinds ?? [],
   }),
   symptoms: ({ id: _, links, linkGrades = {}, ...symptom }: Symptom) => ({
     ...symptom,
+    leak: toPercent(symptom.leak),
     complaint: symptom.complaint ?? false,
     synonyms: symptom.synonyms ?? [],
-    links: Object.entries(links).map(([fault, strength]) => ({ fault, strength, grade: linkGrades[fault] ?? null })),
+    links: Object.entries(links).map(([fault, strength]) => ({
+      fault,
+      strength: toPercent(strength),
+      grade: linkGrades[fault] ?? null,
+    })),
   }),
   checks: ({ id: _, steps, cautions, outcomes, measure, ...check }: Check) => ({
     ...check,
@@ -50,8 +56,8 @@ export function toValues<G extends EntryGroup>(group: G, entry: Library[G][numbe
 /** An empty form. */
 export const EMPTY_VALUES: Readonly<Record<EntryGroup, EntryValues>> = {
   repairs: { parts: [], minutes: 15 },
-  faults: { prior: 0.01, grade: "judgement", when: [], craftKinds: [] },
-  symptoms: { leak: 0.02, grade: "judgement", links: [], complaint: false, synonyms: [] },
+  faults: { prior: 1, grade: "judgement", when: [], craftKinds: [] },
+  symptoms: { leak: 2, grade: "judgement", links: [], complaint: false, synonyms: [] },
   checks: {
     minutes: 3,
     hazard: "unpowered",
@@ -69,17 +75,19 @@ export const EMPTY_VALUES: Readonly<Record<EntryGroup, EntryValues>> = {
 
 const FROM_VALUES: Readonly<Record<EntryGroup, (values: EntryValues) => EntryValues>> = {
   repairs: (values) => values,
-  faults: ({ when, craftKinds, ...values }) => ({
+  faults: ({ when, craftKinds, prior, ...values }) => ({
     ...values,
+    prior: fromPercent(prior),
     ...optionalList("when", (when as EntryValues[] | undefined)?.map(withoutEmptyLists)),
     ...optionalList("craftKinds", craftKinds),
   }),
-  symptoms: ({ links, complaint, zone, where, synonyms, ...values }) => {
+  symptoms: ({ links, leak, complaint, zone, where, synonyms, ...values }) => {
     const rows = (links ?? []) as { fault: string; strength: number; grade?: string | null }[];
     const grades = rows.filter(({ grade }) => grade).map(({ fault, grade }) => [fault, grade] as const);
     return {
       ...values,
-      links: Object.fromEntries(rows.map(({ fault, strength }) => [fault, strength])),
+      leak: fromPercent(leak),
+      links: Object.fromEntries(rows.map(({ fault, strength }) => [fault, fromPercent(strength)])),
       ...(grades.length > 0 && { linkGrades: Object.fromEntries(grades) }),
       ...(complaint === true && { complaint: true }),
       ...(zone ? { zone } : {}),
@@ -106,6 +114,18 @@ const FROM_VALUES: Readonly<Record<EntryGroup, (values: EntryValues) => EntryVal
 /** The entry that a form's values stand for, without its id. */
 export function fromValues(group: EntryGroup, values: EntryValues): EntryValues {
   return Object.fromEntries(Object.entries(FROM_VALUES[group](values)).filter(([, value]) => value !== undefined));
+}
+
+/** Shares are shown as percent; a millionth is kept, so that the way there and back gives the same. */
+const MILLIONTHS = 1e6;
+
+function toPercent(share: number): number {
+  return Math.round(share * 100 * MILLIONTHS) / MILLIONTHS;
+}
+
+/** What is no number is handed on as it is, for the library's check to name it. */
+function fromPercent(percent: unknown): unknown {
+  return typeof percent === "number" ? Math.round((percent / 100) * 100 * MILLIONTHS) / (100 * MILLIONTHS) : percent;
 }
 
 function linesOf(text: unknown): string[] {
