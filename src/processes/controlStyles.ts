@@ -27,29 +27,29 @@ function topRules(css: string): string[] {
 const COLOUR = /#[0-9a-f]{3,8}\b|rgba?\([^)]*\)|\btransparent\b/gi;
 
 /** One value for both schemes: each colour in which they differ is left to the page's scheme. */
-function bothValues(light: string, dark: string): string {
-  if (light === dark) return light;
-  const others = dark.match(COLOUR) ?? [];
-  if (light.replace(COLOUR, "") !== dark.replace(COLOUR, ""))
-    throw new Error(`Unlike in more than colour: ${light} | ${dark}`);
+function bothValues(day: string, night: string): string {
+  if (day === night) return day;
+  const others = night.match(COLOUR) ?? [];
+  if (day.replace(COLOUR, "") !== night.replace(COLOUR, ""))
+    throw new Error(`Unlike in more than colour: ${day} | ${night}`);
   let at = 0;
-  return light.replace(COLOUR, (colour) => {
+  return day.replace(COLOUR, (colour) => {
     const other = others[at++]!;
     return colour === other ? colour : `light-dark(${colour}, ${other})`;
   });
 }
 
 /** Two rules that differ in values only, as one. */
-function bothRules(light: string, dark: string): string {
-  if (light === dark) return light;
-  const darkParts = dark.split(";");
-  return light
+function bothRules(day: string, night: string): string {
+  if (day === night) return day;
+  const nightParts = night.split(";");
+  return day
     .split(";")
-    .map((part, index) => bothValues(part, darkParts[index]!))
+    .map((part, index) => bothValues(part, nightParts[index]!))
     .join(";");
 }
 
-const [light, dark] = SCHEMES.map((scheme) =>
+const [day, night] = SCHEMES.map((scheme) =>
   topRules(
     extractStyle({
       includes: [...CONTROLS],
@@ -58,6 +58,6 @@ const [light, dark] = SCHEMES.map((scheme) =>
     } as Parameters<typeof extractStyle>[0]),
   ),
 ) as [string[], string[]];
-if (light.length !== dark.length) throw new Error("The two schemes have unlike rules.");
-const rules = new Set(light.map((rule, index) => bothRules(rule, dark[index]!)));
+if (day.length !== night.length) throw new Error("The two schemes have unlike rules.");
+const rules = new Set(day.map((rule, index) => bothRules(rule, night[index]!)));
 writeFileSync(process.argv[2]!, [...rules].join("\n"));

@@ -40,7 +40,8 @@ export function levelStretches(columns: Columns): Stretch[] {
   const close = (end: number) => {
     const count = end - first;
     const lengthS = time[end - 1]! - time[first]!;
-    const driftS = Math.abs(meanOf(current, end - count / 3, end) - meanOf(current, first, first + count / 3)) / lengthS;
+    const driftS =
+      Math.abs(meanOf(current, end - count / 3, end) - meanOf(current, first, first + count / 3)) / lengthS;
     const isHeld = driftS * 1.5 <= Math.max(DRIFT_A_S, DRIFT_SHARE_S * (sum / count)); // the thirds' middles lie 2/3 apart
     if (count >= FEWEST && lengthS >= SHORTEST_S && isHeld) {
       const voltageV = meanOf(voltage, first, end);
