@@ -8,7 +8,7 @@ import { root } from "./lib/paths.mjs";
 import { freePort } from "./lib/ports.mjs";
 import { run } from "./lib/run.mjs";
 import { runMain, say } from "./lib/say.mjs";
-import { secretsOf } from "./lib/stack.mjs";
+import { secretsOf } from "./lib/secrets.mjs";
 
 const state = join(root, ".pitstopa-test");
 const bin = (name) => join(root, "node_modules", ".bin", name);
@@ -93,9 +93,12 @@ await runMain(async () => {
   await jest(["unit", "pages"], { title: "unit and page tests" });
   await jest(["simulation"], { title: "simulation, a few seeds of it" });
   await buildProcesses();
-  const database = await startMariadb(state, await freePort(), secrets.database);
+  const database = await startMariadb(state, await freePort(), secrets);
   try {
-    await jest(["integration"], { title: "integration tests", env: { DATABASE_URL: database.url } });
+    await jest(["integration"], {
+      title: "integration tests",
+      env: { DATABASE_URL: database.ownerUrl, DATABASE_SOCKET: database.socket, DATABASE_DATA: database.dataDir },
+    });
   } finally {
     await database.stop();
   }

@@ -5,7 +5,7 @@ import { startMachineWatch } from "../lib/machineWatch.mjs";
 import { root } from "../lib/paths.mjs";
 import { reportFigure } from "../lib/report.mjs";
 import { say } from "../lib/say.mjs";
-import { secretsOf } from "../lib/stack.mjs";
+import { secretsOf } from "../lib/secrets.mjs";
 import { need } from "../lib/run.mjs";
 
 const RUNS = Number(process.env.BEAT_RUNS ?? 20);

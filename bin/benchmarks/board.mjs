@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { reportFigure } from "../lib/report.mjs";
 import { say } from "../lib/say.mjs";
-import { secretsOf } from "../lib/stack.mjs";
+import { secretsOf } from "../lib/secrets.mjs";
 
 const OPEN_JOBS = 500;
 const REQUESTS = 300;

@@ -1,26 +1,10 @@
-import { randomBytes } from "node:crypto";
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { startMariadb } from "./mariadb.mjs";
 import { root } from "./paths.mjs";
 import { waitForHttp } from "./ports.mjs";
 import { need, startChild, stopChild } from "./run.mjs";
 import { SetupError } from "./say.mjs";
-
-/** Secrets of this installation, made once and readable by its owner only. */
-export function secretsOf(folder) {
-  mkdirSync(folder, { recursive: true });
-  const file = join(folder, "secrets.json");
-  if (!existsSync(file)) {
-    const secrets = {
-      database: randomBytes(18).toString("hex"),
-      session: randomBytes(32).toString("hex"),
-      rig: randomBytes(24).toString("hex"),
-    };
-    writeFileSync(file, JSON.stringify(secrets), { mode: 0o600 });
-  }
-  return JSON.parse(readFileSync(file, "utf8"));
-}
+import { secretsOf } from "./secrets.mjs";
 
 /**
  * Starts everything a shop needs on this machine: database, migrations, demo data (once), simulated bench, rig agent, web.
@@ -36,8 +20,12 @@ export async function startStack({ folder, ports, demo, distDir = ".next", onExi
   const usesOwnDatabase = !process.env.DATABASE_URL;
   const openDatabase = () =>
     usesOwnDatabase
-      ? startMariadb(folder, ports.database, secrets.database)
-      : Promise.resolve({ url: process.env.DATABASE_URL, stop: () => Promise.resolve() });
+      ? startMariadb(folder, ports.database, secrets)
+      : Promise.resolve({
+          url: process.env.DATABASE_URL,
+          ownerUrl: process.env.DATABASE_OWNER_URL ?? process.env.DATABASE_URL,
+          stop: () => Promise.resolve(),
+        });
   let database = await openDatabase();
   const env = {
     DATABASE_URL: database.url,
@@ -88,8 +76,10 @@ export async function startStack({ folder, ports, demo, distDir = ".next", onExi
     if (!isOpen) throw new SetupError(`The shop's door did not open; see ${join(folder, "door.log")}.`);
   };
   try {
-    await need("Migrating the database", process.execPath, [join(root, "dist/migrateDatabase.mjs")], { env });
-    if (demo) await need("Loading the demo shop", process.execPath, [join(root, "dist/loadDemo.mjs")], { env });
+    // Tables are made, and the demo is put in, under the owner's account: the web's own may do neither.
+    const asOwner = { env: { ...env, DATABASE_URL: database.ownerUrl, DATABASE_WEB_URL: database.url } };
+    await need("Migrating the database", process.execPath, [join(root, "dist/migrateDatabase.mjs")], asOwner);
+    if (demo) await need("Loading the demo shop", process.execPath, [join(root, "dist/loadDemo.mjs")], asOwner);
     start("bench", [join(root, "dist/simulatedBench.mjs")]);
     start("rig", [join(root, "dist/rigAgent.mjs")]);
     await startWeb();
@@ -100,6 +90,7 @@ export async function startStack({ folder, ports, demo, distDir = ".next", onExi
   }
   return {
     env,
+    ownerUrl: database.ownerUrl,
     children,
     startWeb,
     startDoor,

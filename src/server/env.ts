@@ -6,6 +6,10 @@ const Environment = v.object({
   SESSION_SECRET: v.pipe(v.string(), v.minLength(32, "SESSION_SECRET needs at least 32 characters")),
   RIG_URL: v.optional(v.pipe(v.string(), v.url()), "http://127.0.0.1:4610"),
   RIG_TOKEN: v.optional(v.string(), ""),
+  /** Set when browsers reach the shop by TLS. */
+  PITSTOPA_TLS: v.optional(v.string(), ""),
+  /** What the door shows the web process; empty where there is no door, as in a test. */
+  DOOR_TOKEN: v.optional(v.string(), ""),
   PITSTOPA_DEMO: v.optional(v.string(), ""),
 });
 

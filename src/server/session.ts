@@ -1,24 +1,50 @@
 import "server-only";
+import { createHash, randomBytes } from "node:crypto";
 import { getIronSession, type IronSession } from "iron-session";
 import { cookies } from "next/headers";
 import { environment } from "./env";
 import { AppError } from "./errors";
 
-/** What the sealed cookie holds. */
+/** What the sealed cookie holds: the key of a row in `session`. */
 export interface SessionData {
-  personId?: number;
+  key?: string;
 }
 
-const TWELVE_HOURS_S = 12 * 3600;
+/** A session lasts a working day. */
+export const SESSION_S = 12 * 3600;
+const KEY_BYTES = 24;
+const NAME_LETTERS = 8;
+
+/** A key for a new session. */
+export function newSessionKey(): string {
+  return randomBytes(KEY_BYTES).toString("base64url");
+}
+
+/** What the database keeps of a key: who reads the table cannot sign in with it. */
+export function hashOfKey(key: string): Buffer {
+  return createHash("sha256").update(key).digest();
+}
+
+/**
+ * The cookie's name. Cookies know no ports: another installation on this host must not write over ours, so the name is bound to
+ * this one's secret. Under TLS the prefix makes the browser keep it to this host and to secure connections.
+ *
+ * @see RFC 6265bis, section 4.1.3, cookie name prefixes.
+ */
+export function sessionCookieName(secret: string, isSecure: boolean): string {
+  const bound = createHash("sha256").update(`cookie of ${secret}`).digest("hex").slice(0, NAME_LETTERS);
+  return `${isSecure ? "__Host-" : ""}pitstopa_${bound}`;
+}
 
 /** The caller's session, sealed in an HttpOnly, SameSite cookie: the web process keeps no state of its own. */
 export async function currentSession(): Promise<IronSession<SessionData>> {
+  const { SESSION_SECRET, PITSTOPA_TLS } = environment();
+  const isSecure = PITSTOPA_TLS !== "";
   return getIronSession<SessionData>(await cookies(), {
-    cookieName: "pitstopa_session",
-    password: environment().SESSION_SECRET,
-    ttl: TWELVE_HOURS_S,
-    // Without "secure": a shop's server speaks plain HTTP on loopback or its own network.
-    cookieOptions: { httpOnly: true, sameSite: "lax", secure: false, path: "/" },
+    cookieName: sessionCookieName(SESSION_SECRET, isSecure),
+    password: SESSION_SECRET,
+    ttl: SESSION_S,
+    cookieOptions: { httpOnly: true, sameSite: "lax", secure: isSecure, path: "/" },
   });
 }
 
@@ -28,6 +54,6 @@ export async function currentSession(): Promise<IronSession<SessionData>> {
  * @throws {AppError} `unauthenticated`
  */
 export async function requireSession(): Promise<void> {
-  const { personId } = await currentSession();
-  if (personId === undefined) throw new AppError("unauthenticated", "Sign in first.");
+  const { key } = await currentSession();
+  if (key === undefined) throw new AppError("unauthenticated", "Sign in first.");
 }

@@ -9,10 +9,11 @@ interface PersonRow extends RowDataPacket {
   display_name: string;
   role: Role;
   password_hash: string;
+  disabled_at: Date | null;
 }
 
 const FIND_BY_NAME = `
-  SELECT id, sign_in_name, display_name, role, password_hash
+  SELECT id, sign_in_name, display_name, role, password_hash, disabled_at
     FROM person
    WHERE sign_in_name = ?`;
 
@@ -20,10 +21,10 @@ const FIND_BY_NAME = `
 export async function findPersonBySignInName(
   db: Db,
   signInName: string,
-): Promise<(Person & { passwordHash: string }) | null> {
+): Promise<(Person & { passwordHash: string; isDisabled: boolean }) | null> {
   const [rows] = await db.execute<PersonRow[]>(FIND_BY_NAME, [signInName]);
   const row = rows[0];
-  return row ? { ...toPerson(row), passwordHash: row.password_hash } : null;
+  return row ? { ...toPerson(row), passwordHash: row.password_hash, isDisabled: row.disabled_at !== null } : null;
 }
 
 const LIST = `

@@ -7,6 +7,7 @@ import { currentSession } from "@/server/session";
 import { safeParseForm } from "@/shared/parseForm";
 import { type ActionFailure } from "@/shared/actionResult";
 import { invalidInput, toFailure } from "@/server/verbs/runAction";
+import { endSession } from "./sessionRepository";
 import { signIn } from "./signIn";
 import { SignInInput } from "./signIn.schema";
 
@@ -14,11 +15,12 @@ import { SignInInput } from "./signIn.schema";
 export async function signInAction(raw: unknown): Promise<ActionFailure> {
   const parsed = safeParseForm(SignInInput, raw);
   if (!parsed.success) return invalidInput(parsed.issues);
+  // Written by the door: what a caller says of itself never gets here.
   const origin = (await headers()).get("x-forwarded-for")?.slice(0, 64) ?? "local";
   try {
-    const person = await signIn(pool(), parsed.output, origin, new Date());
+    const { key } = await signIn(pool(), parsed.output, origin);
     const session = await currentSession();
-    session.personId = person.id;
+    session.key = key;
     await session.save();
   } catch (error) {
     return toFailure(error);
@@ -26,9 +28,10 @@ export async function signInAction(raw: unknown): Promise<ActionFailure> {
   redirect("/");
 }
 
-/** Ends the session. */
+/** Ends the session, for every copy of its cookie. */
 export async function signOutAction(): Promise<void> {
   const session = await currentSession();
+  if (session.key !== undefined) await endSession(pool(), session.key);
   session.destroy();
   redirect("/sign-in");
 }

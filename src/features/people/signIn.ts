@@ -1,44 +1,56 @@
 import "server-only";
 import { type Pool } from "mysql2/promise";
 import { AppError } from "@/server/errors";
+import { newSessionKey } from "@/server/session";
 import { hashPassword, isPassword } from "./hashing";
 import { type Person } from "@/server/person";
 import { findPersonBySignInName } from "./personRepository";
+import { openSession } from "./sessionRepository";
 import { type SignInInput } from "./signIn.schema";
-import { clearFailures, countFailures, recordFailure } from "./signInFailureRepository";
+import { countTry, forgetTries, type PauseRule, pauseLeftS } from "./signInPauseRepository";
 
-const WINDOW_MS = 10 * 60_000;
-export const MAX_FAILURES_BY_NAME = 5;
-const MAX_FAILURES_BY_ORIGIN = 30;
+/** One name from one address: a stranger elsewhere makes nobody wait. */
+export const BY_NAME: PauseRule = { freeTries: 5, longestS: 300 };
+/** All names from one address: guessing a list of names is slowed as well. */
+const BY_ADDRESS: PauseRule = { freeTries: 40, longestS: 60 };
 
 // Checked when the name is unknown, so that the time an answer takes does not tell which names exist.
 let decoyHash: Promise<string> | undefined;
 
 /**
- * Checks a sign-in.
+ * Checks a sign-in and opens a session.
  *
- * @returns The person.
- * @throws {AppError} `unauthenticated` for a wrong name or password, `too_many_attempts` after five failures for the
- *   name or thirty from the address within ten minutes; then even the right password is refused until they have passed.
+ * @param origin - Address of the caller, as the door saw it.
+ * @returns The person, and the key for their cookie.
+ * @throws {AppError} `unauthenticated` for a wrong name or password; `too_many_attempts` for a try during the pause that grows
+ *   after five wrong ones, with how long it still is.
  */
 export async function signIn(
   pool: Pool,
   { signInName, password }: SignInInput,
   origin: string,
-  now: Date,
-): Promise<Person> {
-  const { byName, byOrigin } = await countFailures(pool, signInName, origin, new Date(now.getTime() - WINDOW_MS));
-  if (byName >= MAX_FAILURES_BY_NAME || byOrigin >= MAX_FAILURES_BY_ORIGIN) {
-    throw new AppError("too_many_attempts", "Too many failed sign-ins. Wait ten minutes, then try again.");
-  }
+): Promise<{ person: Person; key: string }> {
+  const byAddress = { signInName: "", origin };
+  const byName = { signInName, origin };
+  if (!(await countTry(pool, byAddress, BY_ADDRESS))) throw pauseError(await pauseLeftS(pool, byAddress));
+  if (!(await countTry(pool, byName, BY_NAME))) throw pauseError(await pauseLeftS(pool, byName));
   decoyHash ??= hashPassword("nobody has this password");
   const found = await findPersonBySignInName(pool, signInName);
   const isRight = await isPassword(found?.passwordHash ?? (await decoyHash), password);
-  if (!found || !isRight) {
-    await recordFailure(pool, signInName, origin, now);
+  if (!found || !isRight || found.isDisabled)
     throw new AppError("unauthenticated", "Name and password do not fit together.");
-  }
-  await clearFailures(pool, signInName);
+  await forgetTries(pool, byName);
+  await forgetTries(pool, byAddress);
+  const key = newSessionKey();
+  await openSession(pool, key, found.id);
   const { id, displayName, role } = found;
-  return { id, signInName: found.signInName, displayName, role };
+  return { person: { id, signInName: found.signInName, displayName, role }, key };
+}
+
+function pauseError(leftS: number): AppError {
+  const seconds = Math.max(1, Math.ceil(leftS));
+  return new AppError(
+    "too_many_attempts",
+    `Too many wrong tries. Wait ${seconds === 1 ? "a second" : `${seconds} seconds`}, then try again.`,
+  );
 }

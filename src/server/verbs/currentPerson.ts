@@ -5,13 +5,13 @@ import { AppError } from "@/server/errors";
 import { pool } from "@/server/pool";
 import { currentSession } from "@/server/session";
 import { type Person } from "../person";
-import { findPerson } from "./findPerson";
+import { findPersonOfSession } from "./findPersonOfSession";
 import { type VerbContext } from "./verbContext";
 
 /** Who is signed in, or null. Read from the database, so that a changed role counts at once. */
 export const findCurrentPerson = cache(async (): Promise<Person | null> => {
-  const { personId } = await currentSession();
-  return personId === undefined ? null : findPerson(pool(), personId);
+  const { key } = await currentSession();
+  return key === undefined ? null : findPersonOfSession(pool(), key);
 });
 
 /** The context of a page; sends the caller to the sign-in page when nobody is signed in. */
