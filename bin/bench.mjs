@@ -45,7 +45,8 @@ await runMain(async () => {
   rmSync(folder, { recursive: true, force: true });
   const stack = await startStack({ folder, ports: await freePorts(), demo: true });
   try {
-    for (const [, measure] of inShop) await measure({ url: stack.url, env: { ...stack.env, DATABASE_URL: stack.ownerUrl }, folder, stack });
+    for (const [, measure] of inShop)
+      await measure({ url: stack.url, env: { ...stack.env, DATABASE_URL: stack.ownerUrl }, folder, stack });
   } finally {
     await stack.stop();
   }

@@ -5,7 +5,7 @@ import { startMachineWatch } from "../lib/machineWatch.mjs";
 import { root } from "../lib/paths.mjs";
 import { reportFigure } from "../lib/report.mjs";
 import { say } from "../lib/say.mjs";
-import { secretsOf } from "../lib/secrets.mjs";
+import { openBenchSession } from "./benchSession.mjs";
 import { need } from "../lib/run.mjs";
 
 const RUNS = Number(process.env.BEAT_RUNS ?? 20);
@@ -24,15 +24,12 @@ export async function measureBeat({ url, env, folder }) {
     `\n== The beat of ${RUNS} runs beside: the worst complaint sets, an import of 100,000 lines, a hundred sign-ins at once, 50 people browsing`,
   );
   const { createConnection } = await import("mysql2/promise");
-  const { sealData } = await import("iron-session");
   const database = await createConnection({ uri: env.DATABASE_URL, timezone: "Z" });
-  const [[person]] = await database.query("SELECT id FROM person WHERE sign_in_name = 'ines'");
   const [[loaded]] = await database.query(
     "SELECT id FROM job WHERE bay = 'isolate' AND is_open = 1 ORDER BY id LIMIT 1",
   );
   const [[rigged]] = await database.query("SELECT id FROM job WHERE bay = 'bench' AND is_open = 1 ORDER BY id LIMIT 1");
-  const seal = await sealData({ personId: person.id }, { password: secretsOf(folder).session, ttl: 36000 });
-  const cookie = `pitstopa_session=${seal}`;
+  const cookie = await openBenchSession(database, folder, "ines");
   const symptoms = JSON.parse(
     await need("The symptoms", process.execPath, [
       join(root, "bin/pitstopa.mjs"),

@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { reportFigure } from "../lib/report.mjs";
 import { say } from "../lib/say.mjs";
-import { secretsOf } from "../lib/secrets.mjs";
+import { openBenchSession } from "./benchSession.mjs";
 
 const OPEN_JOBS = 500;
 const REQUESTS = 300;
@@ -18,11 +18,9 @@ export async function measureBoard({ url, env, folder }) {
 /** Adds open jobs until there are enough, and makes a session cookie. */
 async function fillBoard(env, folder) {
   const { createConnection } = await import("mysql2/promise");
-  const { sealData } = await import("iron-session");
   const db = await createConnection({ uri: env.DATABASE_URL, timezone: "Z" });
   const [[{ open: before }]] = await db.query("SELECT COUNT(*) AS open FROM job WHERE is_open = 1");
   const [crafts] = await db.query("SELECT id FROM craft");
-  const [[person]] = await db.query("SELECT id FROM person WHERE sign_in_name = 'ines'");
   for (let i = Number(before); i < OPEN_JOBS; i++) {
     await db.execute(
       `INSERT INTO job (craft_id, technician_id, complaint, phase, history, bay, bays_done, headline, detail, next_step, next_worth, received_at, request_key)
@@ -33,9 +31,9 @@ async function fillBoard(env, folder) {
     );
   }
   const [[{ open }]] = await db.query("SELECT COUNT(*) AS open FROM job WHERE is_open = 1");
+  const cookie = await openBenchSession(db, folder, "ines");
   await db.end();
-  const seal = await sealData({ personId: person.id }, { password: secretsOf(folder).session, ttl: 3600 });
-  return { cookie: `pitstopa_session=${seal}`, open };
+  return { cookie, open };
 }
 
 async function measureRequests(url, cookie) {

@@ -30,10 +30,10 @@ export function requireFreePort(port, what, variable) {
 }
 
 /** Waits until an address answers with a status below 500. */
-export async function waitForHttp(url, seconds, isAlive = () => true) {
+export async function waitForHttp(url, seconds, isAlive = () => true, headers = {}) {
   for (let i = 0; i < seconds * 5; i++) {
     if (!isAlive()) return false;
-    const answer = await fetch(url, { redirect: "manual" }).catch(() => null);
+    const answer = await fetch(url, { redirect: "manual", headers }).catch(() => null);
     if (answer && answer.status < 500) return true;
     await new Promise((resolve) => setTimeout(resolve, 200));
   }

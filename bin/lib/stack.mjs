@@ -35,6 +35,7 @@ export async function startStack({ folder, ports, demo, distDir = ".next", onExi
     RIG_PORT: String(ports.rig),
     RIG_SIMULATED: ports.simulated.join(","),
     DOOR_PORT: String(ports.web),
+    DOOR_TOKEN: secrets.door,
     WEB_PORT: String(ports.inner),
     PITSTOPA_DEMO: demo ? "1" : "",
     PITSTOPA_DIST_DIR: distDir,
@@ -59,15 +60,10 @@ export async function startStack({ folder, ports, demo, distDir = ".next", onExi
     await database.stop();
   };
   const startWeb = async () => {
-    const web = start("web", [
-      join(root, "node_modules/next/dist/bin/next"),
-      "start",
-      "-H",
-      "127.0.0.1",
-      "-p",
-      String(ports.inner),
-    ]);
-    const isUp = await waitForHttp(`http://127.0.0.1:${ports.inner}/api/health`, 40, () => web.exitCode === null);
+    const web = start("web", [join(root, "dist/web.mjs")]);
+    const isAlive = () => web.exitCode === null;
+    const headers = { "x-pitstopa-door": secrets.door };
+    const isUp = await waitForHttp(`http://127.0.0.1:${ports.inner}/api/health`, 40, isAlive, headers);
     if (!isUp) throw new SetupError(`The web server did not start; see ${join(folder, "web.log")}.`);
   };
   const startDoor = async () => {

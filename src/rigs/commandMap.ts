@@ -36,6 +36,8 @@ export const CommandMapSchema = v.object({
       /** Asked after a cut; the line is dropped unless the answer begins with `confirmed`. */
       confirm: command,
       confirmed: command,
+      /** Asked beside each reading: the value it stands at. Without one, only whether it is on is watched. */
+      read: v.optional(command),
       /** Asked after each command; an answer that does not begin with 0 is a refusal. */
       error: v.optional(command),
     }),

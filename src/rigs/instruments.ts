@@ -28,6 +28,8 @@ export interface Output {
   readonly drives: "throttle" | "pulse";
   enable(): Promise<void>;
   set(command: Command): Promise<void>;
+  /** Where it stands: whether it is on, and the value it has; null where it does not tell. */
+  stands(): Promise<{ isOn: boolean; value: number | null }>;
   /** Throttle to zero and output off. Never waits for anything else, and drops the line if it is not obeyed. */
   cut(): Promise<void>;
 }

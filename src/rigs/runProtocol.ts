@@ -11,6 +11,7 @@ export type CutCause =
   | "limit"
   | "stop_key"
   | "operator_lost"
+  | "output_taken"
   | "instrument_lost"
   | "disarmed"
   | "agent_lost"

@@ -8,8 +8,6 @@ const Environment = v.object({
   RIG_TOKEN: v.optional(v.string(), ""),
   /** Set when browsers reach the shop by TLS. */
   PITSTOPA_TLS: v.optional(v.string(), ""),
-  /** What the door shows the web process; empty where there is no door, as in a test. */
-  DOOR_TOKEN: v.optional(v.string(), ""),
   PITSTOPA_DEMO: v.optional(v.string(), ""),
 });
 

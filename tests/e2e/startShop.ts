@@ -46,6 +46,7 @@ export default async function startShop(): Promise<() => Promise<void>> {
   });
   await new Promise<void>((resolve) => switchboard.listen(0, "127.0.0.1", resolve));
   process.env.SHOP_URL = stack.url;
+  process.env.SHOP_INNER_PORT = String(ports.inner);
   process.env.SHOP_DATABASE_URL = stack.ownerUrl;
   process.env.SHOP_THROTTLE_PORT = String(ports.simulated[0]);
   process.env.SHOP_SWITCHBOARD = `http://127.0.0.1:${(switchboard.address() as AddressInfo).port}`;

@@ -33,6 +33,8 @@ export class InstrumentRack {
         if (place.instrument) return;
         try {
           const instrument = await connectInstrument(place.config);
+          // However it was found, and whoever had it: from here on it is off until a run switches it on.
+          await instrument.output?.cut();
           this.take(place, instrument);
         } catch (error) {
           place.problem = error instanceof Error ? error.message : String(error);

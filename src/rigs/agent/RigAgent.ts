@@ -18,6 +18,7 @@ import { type RunStore } from "./runStore";
 /** A database that is away is tried again for ten seconds. */
 const WRITE_RETRIES = 19;
 const WRITE_EVERY_MS = 500;
+const IDLE_LOOK_MS = 400;
 
 type Simulate = v.InferOutput<typeof SimulateSchema>;
 
@@ -47,7 +48,13 @@ export class RigAgent {
   /** Writes of one run, one after the other. */
   private readonly writes = new PQueue({ concurrency: 1 });
 
-  constructor(private readonly options: RigAgentOptions) {}
+  /** Looks after outputs while nothing runs. */
+  private readonly idleTimer: NodeJS.Timeout;
+
+  constructor(private readonly options: RigAgentOptions) {
+    this.idleTimer = setInterval(() => void this.guardIdle(), IDLE_LOOK_MS);
+    this.idleTimer.unref();
+  }
 
   status(): RigStatus {
     return { instruments: this.rack.status(), run: this.run?.status() ?? null };
@@ -123,12 +130,30 @@ export class RigAgent {
     return this.run.status();
   }
 
+  /** An output that is on while nothing runs was switched on by somebody else: it is cut. */
+  private async guardIdle(): Promise<void> {
+    if (this.run?.status().state === "running") return;
+    for (const { identity, output } of this.rack.connected()) {
+      // One that does not answer is lost, and the rack says so.
+      const isOn = output
+        ? await output.stands().then(
+            ({ isOn: on }) => on,
+            () => false,
+          )
+        : false;
+      if (!isOn || this.run?.status().state === "running") continue;
+      this.options.log("an output was switched on by somebody else, and is cut", { model: identity.model });
+      await output?.cut();
+    }
+  }
+
   /** Cuts, lets the last samples be written, and lets go of the instruments. */
   async close(): Promise<void> {
     if (this.isBusy()) {
       this.run!.stop();
       await new Promise((resolve) => setTimeout(resolve, 500));
     }
+    clearInterval(this.idleTimer);
     await this.writes.onIdle();
     this.rack.close();
   }

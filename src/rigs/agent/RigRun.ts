@@ -30,6 +30,9 @@ const CHUNK_S = 0.5;
 const KEPT_S = 20;
 const WATCH_EVERY_MS = 20;
 const TRAILING_S = 0.3;
+/** An output rounds what it is set to. */
+const SLACK_THROTTLE = 0.006;
+const SLACK_PULSE_S = 6e-6;
 
 /**
  * One run: armed, running, ended. It owns the outputs while it lives, and cuts them to zero on a limit, the stop key, loss of
@@ -186,7 +189,11 @@ export class RigRun {
 
   private async readSample(): Promise<Readings | null> {
     try {
-      const answers = await Promise.all(this.parts.instruments.map((instrument) => instrument.measure()));
+      const [answers, taken] = await Promise.all([
+        Promise.all(this.parts.instruments.map((instrument) => instrument.measure())),
+        this.takenOutput(),
+      ]);
+      if (taken !== null) this.cut("output_taken", taken);
       const readings = Object.assign({}, ...answers) as Readings;
       this.latest = readings;
       const { step = 0, output = 0, throttle = 0, pulseS = null } = this.command ?? {};
@@ -202,6 +209,23 @@ export class RigRun {
       this.cut("instrument_lost", `${messageOf(error)}.`);
       return null;
     }
+  }
+
+  /** Says how an output stands that does not stand where it was set; null when all do. */
+  private async takenOutput(): Promise<string | null> {
+    if (this.state !== "running" || !this.command) return null;
+    const { throttle, pulseS } = this.command;
+    for (const { identity, output } of this.parts.instruments) {
+      const set = output?.drives === "throttle" ? throttle : pulseS;
+      if (!output || set === null) continue;
+      const { isOn, value } = await output.stands();
+      if (this.cutDone) return null; // it stands at zero, as it must
+      if (!isOn) return `${identity.model} was switched off by somebody else.`;
+      const slack = output.drives === "throttle" ? SLACK_THROTTLE : SLACK_PULSE_S;
+      if (value !== null && Math.abs(value - set) > slack)
+        return `${identity.model} stands at ${value}, and was set to ${set}: somebody else moved it.`;
+    }
+    return null;
   }
 
   private handOn(): void {

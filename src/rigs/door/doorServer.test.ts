@@ -44,6 +44,7 @@ beforeEach(async () => {
     port: 0,
     host: "127.0.0.1",
     webPort: (web.address() as AddressInfo).port,
+    webToken: "token-of-the-door",
     rig: { beat, stop },
   });
   url = `http://127.0.0.1:${door.port}`;
@@ -118,10 +119,53 @@ describe("the door", () => {
     { Origin: "http://127.0.0.1:9" },
     { "Sec-Fetch-Site": "same-site" },
     { Origin: "null" },
-  ])("gives nothing of another page to the rig: %j", async (headers) => {
-    await post("/api/rig/beat", token, headers);
+  ])("lets nothing of another page in, neither to the rig nor to the web process: %j", async (headers) => {
+    for (const path of ["/api/rig/beat", "/api/rig/arm", "/api/jobs/0001/photos", "/sign-in"])
+      expect((await post(path, token, headers)).status).toBe(403);
     expect(beat).not.toHaveBeenCalled();
-    expect(seen).toHaveLength(1);
+    expect(seen).toEqual([]);
+  });
+
+  it("does not answer to a name that somebody else pointed at this machine", async () => {
+    const { port } = new URL(url);
+    const status = await new Promise<number>((resolve, reject) => {
+      const request = http.request({ port, path: "/", headers: { host: `elsewhere.test:${port}` } }, (response) => {
+        response.resume();
+        resolve(response.statusCode!);
+      });
+      request.on("error", reject);
+      request.end();
+    });
+    expect(status).toBe(421);
+    expect(seen).toEqual([]);
+  });
+
+  it("shows the web process its token, whatever the caller claims, and gives each page a nonce of its own", async () => {
+    webHeaders = { "Content-Type": "text/html", "Content-Security-Policy": "default-src *" };
+    const policies = [];
+    for (let at = 0; at < 2; at++) {
+      const answer = await post("/", {}, { "X-Pitstopa-Door": "guessed", "Content-Security-Policy": "script-src *" });
+      policies.push(answer.headers.get("content-security-policy"));
+      expect(seen.at(-1)!.headers["x-pitstopa-door"]).toBe("token-of-the-door");
+      expect(seen.at(-1)!.headers["content-security-policy"]).toBe(policies.at(-1));
+    }
+    expect(policies[0]).toMatch(/script-src 'self' 'nonce-[A-Za-z0-9+/=]{20,}'/);
+    expect(policies[0]).not.toBe(policies[1]);
+  });
+
+  it("stops reading what is too large, also without a length given in advance", async () => {
+    const { port } = new URL(url);
+    const status = await new Promise<number>((resolve, reject) => {
+      const request = http.request({ port, method: "POST", path: "/jobs" }, (response) => {
+        response.resume();
+        resolve(response.statusCode!);
+      });
+      request.on("error", reject);
+      for (let at = 0; at < 40; at++) request.write(Buffer.alloc(100_000));
+      request.end();
+    });
+    expect(status).toBe(413);
+    expect(seen).toEqual([]);
   });
 
   it("hands on what the rig says when it refuses, and refuses what is no call", async () => {

@@ -11,6 +11,7 @@ interface Pending {
 
 /** How long an instrument may take to answer before it counts as lost. */
 export const ANSWER_TIMEOUT_MS = 250;
+const LONGEST_ANSWER = 64 * 1024;
 const CONNECT_TIMEOUT_MS = 1500;
 
 /**
@@ -92,6 +93,11 @@ export class ScpiConnection {
 
   private receive(chunk: string): void {
     this.received += chunk;
+    // An answer without an end would fill the memory of the process that must cut.
+    if (this.received.length > LONGEST_ANSWER) {
+      this.drop(`it sent more than ${LONGEST_ANSWER / 1024} kB`);
+      return;
+    }
     for (let end = this.received.indexOf("\n"); end >= 0; end = this.received.indexOf("\n")) {
       const line = this.received.slice(0, end).trim();
       this.received = this.received.slice(end + 1);

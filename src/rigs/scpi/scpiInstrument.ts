@@ -65,6 +65,11 @@ function outputOf(line: ScpiConnection, map: NonNullable<CommandMap["output"]>):
       line.send(map.set.replaceAll("{value}", valueOf(command)).replaceAll("{output}", String(command.output)));
       await requireNoError();
     },
+    async stands() {
+      const [state = "", value] = (await line.query(map.read ? `${map.confirm};:${map.read}` : map.confirm)).split(";");
+      const read = map.read ? Number(value) : NaN;
+      return { isOn: !state.startsWith(map.confirmed), value: Number.isFinite(read) ? read : null };
+    },
     async cut() {
       try {
         line.send(map.cut);

@@ -29,6 +29,7 @@ export const SIMULATED_INSTRUMENTS: readonly SimulatedInstrument[] = [
         cut: "OUTP OFF;:SOUR:THR 0",
         confirm: "OUTP?",
         confirmed: "0",
+        read: "SOUR:THR?",
         error: "SYST:ERR?",
       },
     },

@@ -67,6 +67,7 @@ export async function startSimulatedBench(options: SimulatedBenchOptions): Promi
       () => {
         if (one.key === "throttle") bench.switchOff();
       },
+      (command) => /^(OUTP|SOUR:\w+)$/.test(command),
     );
   };
   const servers = new Map<Key, LoopbackServer>();

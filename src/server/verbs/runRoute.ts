@@ -4,18 +4,26 @@ import { safeParseForm } from "@/shared/parseForm";
 import { requestContext } from "./currentPerson";
 import { routeFailure } from "./routeFailure";
 import { invalidInput } from "./runAction";
-import { requireSameOrigin } from "./sameOrigin";
-import { type VerbContext } from "./verbContext";
+import { type Role } from "../person";
+import { requireRole, type VerbContext } from "./verbContext";
 
 /**
- * Runs one verb for a JSON route handler: session, parse, verb, JSON. The verb itself checks the role.
+ * Runs one verb for a JSON route handler: session and role, then the body, parse, verb, JSON. The verb itself checks the role
+ * again; here it stands so that nobody without it makes the server read what they send.
  */
 export async function runRoute<S extends v.GenericSchema>(
   request: Request,
+  role: Role,
   schema: S,
   verb: (context: VerbContext, input: v.InferOutput<S>) => Promise<object>,
 ): Promise<Response> {
-  return answer(request, schema, async (input) => verb(await requestContext(), input));
+  try {
+    const context = await requestContext();
+    requireRole(context, role);
+    return await answer(request, schema, (input) => verb(context, input));
+  } catch (error) {
+    return routeFailure(error);
+  }
 }
 
 /**
@@ -36,7 +44,6 @@ async function answer<S extends v.GenericSchema>(
   verb: (input: v.InferOutput<S>) => Promise<object>,
 ): Promise<Response> {
   try {
-    requireSameOrigin(request);
     const body: unknown = request.method === "GET" ? {} : await request.json().catch(() => null);
     const parsed = safeParseForm(schema, body);
     if (!parsed.success) return Response.json(invalidInput(parsed.issues), { status: 400 });

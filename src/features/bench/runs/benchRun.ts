@@ -50,6 +50,7 @@ export const CUT_WORDS: Readonly<Record<CutCause, string>> = {
   limit: "Cut on a limit",
   stop_key: "Stopped by the stop key",
   operator_lost: "Cut: the operator's page was lost",
+  output_taken: "Cut: the output did not stand where it was set",
   instrument_lost: "Cut: an instrument was lost",
   disarmed: "Disarmed before it ran",
   agent_lost: "The rig agent stopped",

@@ -4,5 +4,5 @@ import { runRoute } from "@/server/verbs/runRoute";
 
 /** Arms the rig for a run. */
 export async function POST(request: Request) {
-  return runRoute(request, ArmRunInput, armRun);
+  return runRoute(request, "technician", ArmRunInput, armRun);
 }

@@ -4,5 +4,5 @@ import { runRoute } from "@/server/verbs/runRoute";
 
 /** Connects the instruments. */
 export async function POST(request: Request) {
-  return runRoute(request, ConnectRigInput, connectRig);
+  return runRoute(request, "technician", ConnectRigInput, connectRig);
 }

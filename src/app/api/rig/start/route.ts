@@ -4,5 +4,5 @@ import { runRoute } from "@/server/verbs/runRoute";
 
 /** Starts an armed run. */
 export async function POST(request: Request) {
-  return runRoute(request, OperatorRequest, startSweep);
+  return runRoute(request, "technician", OperatorRequest, startSweep);
 }

@@ -4,5 +4,5 @@ import { runRoute } from "@/server/verbs/runRoute";
 
 /** What the rig says of itself. */
 export async function GET(request: Request) {
-  return runRoute(request, v.object({}), getRigStatus);
+  return runRoute(request, "viewer", v.object({}), getRigStatus);
 }

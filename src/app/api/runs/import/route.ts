@@ -4,5 +4,5 @@ import { runRoute } from "@/server/verbs/runRoute";
 
 /** Takes a run from a file. A route and not an action: a long run is larger than an action may carry. */
 export async function POST(request: Request) {
-  return runRoute(request, ImportRunInput, importRun);
+  return runRoute(request, "technician", ImportRunInput, importRun);
 }

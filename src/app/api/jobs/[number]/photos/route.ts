@@ -1,9 +1,9 @@
 import { requestContext } from "@/server/verbs/currentPerson";
-import { requireSameOrigin } from "@/server/verbs/sameOrigin";
 import { routeFailure } from "@/server/verbs/routeFailure";
 import { addPhoto } from "@/features/receive/addPhoto";
 import { MAX_PHOTO_BYTES } from "@/features/receive/pictureType";
 import { AppError, NotFoundError } from "@/server/errors";
+import { requireRole } from "@/server/verbs/verbContext";
 
 /** The form around the picture may add this much. */
 const FORM_OVERHEAD_BYTES = 100_000;
@@ -11,11 +11,11 @@ const FORM_OVERHEAD_BYTES = 100_000;
 /** Takes one photo as multipart form data. */
 export async function POST(request: Request, { params }: { params: Promise<{ number: string }> }) {
   try {
-    requireSameOrigin(request);
     const context = await requestContext();
+    requireRole(context, "technician"); // before any of it is read
     const { number } = await params;
     if (!/^\d{1,9}$/.test(number)) throw new NotFoundError(`Job ${number}`);
-    // Refused by its announced length, before any of it is read into memory.
+    // Refused by its announced length; the door counts the bytes of those that announce none.
     if (Number(request.headers.get("content-length") ?? 0) > MAX_PHOTO_BYTES + FORM_OVERHEAD_BYTES) {
       throw new AppError("too_large", "The photo is over 15 MB, which is the limit.");
     }
