@@ -52,6 +52,11 @@ async function runTransaction<T>(pool: Pool, work: (db: Db) => Promise<T>): Prom
   }
 }
 
+/** True when a unique key refused a row. @param key - The key's name; any when absent. */
+export function isDuplicate(error: unknown, key = ""): boolean {
+  return error instanceof Error && "code" in error && error.code === "ER_DUP_ENTRY" && error.message.includes(key);
+}
+
 function isDeadlock(error: unknown): boolean {
   return typeof error === "object" && error !== null && "code" in error && error.code === "ER_LOCK_DEADLOCK";
 }

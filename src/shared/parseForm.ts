@@ -5,7 +5,15 @@ import * as v from "valibot";
  * own field's sentence ("Say in a few words what is wrong.") instead of a technical one about a missing key.
  */
 export function safeParseForm<S extends v.GenericSchema>(schema: S, raw: unknown): v.SafeParseResult<S> {
-  return v.safeParse(schema, withMissingKeys(schema, raw));
+  return v.safeParse(schema, withMissingKeys(schema, wellFormed(raw)));
+}
+
+/** Half of a character, as an emoji that was cut in two leaves it, becomes the sign for what cannot be shown: no store takes it. */
+function wellFormed(input: unknown): unknown {
+  if (typeof input === "string") return input.toWellFormed();
+  if (Array.isArray(input)) return input.map(wellFormed);
+  if (input === null || typeof input !== "object" || Object.getPrototypeOf(input) !== Object.prototype) return input;
+  return Object.fromEntries(Object.entries(input).map(([key, value]) => [key.toWellFormed(), wellFormed(value)]));
 }
 
 /** The parts of a schema that the walk below looks at. */

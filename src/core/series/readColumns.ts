@@ -56,6 +56,9 @@ export function readColumns(text: string): Columns {
 function readHead(head: string): { name: string; quantity: Quantity; factor: number; offset: number } {
   const [, name, symbol] = /^\s*([^[\]]+?)\s*(?:\[\s*(.*?)\s*\])?\s*$/.exec(head) ?? [];
   if (!name) throw new TableError(`A column has no name: “${head}”.`);
+  // Names that every object of the language answers to.
+  if (name.toLowerCase() in Object.prototype || name in Object.prototype)
+    throw new TableError(`No column can be called “${name}”.`);
   const lower = name.toLowerCase();
   if (symbol === undefined) {
     if (WITHOUT_UNIT.test(lower)) return { name: lower, quantity: "count", factor: 1, offset: 0 };
@@ -82,7 +85,7 @@ const KNOWN_SYMBOLS = [...new Set(OF_OWN_NAMES.flatMap((each) => QUANTITIES[each
 /** What a column of a known name must be; null for names that are the user's own. */
 function quantityOf(name: string): Quantity | null {
   if (name === "acceleration") return "acceleration";
-  return OF_ANY_QUANTITY.includes(name) ? null : (CHANNELS[name]?.quantity ?? null);
+  return OF_ANY_QUANTITY.includes(name) ? null : Object.hasOwn(CHANNELS, name) ? CHANNELS[name]!.quantity : null;
 }
 
 function readNumber(cell: string | undefined, name: string, line: number): number {

@@ -63,6 +63,7 @@ export const NoteRunInput = v.object({
   runId: id,
   atS: v.pipe(v.number("Give the second."), v.minValue(0), v.maxValue(100_000)),
   note: v.pipe(v.string(), v.trim(), v.minLength(1, "Write the remark."), v.maxLength(300, "At most 300 letters.")),
+  requestKey: v.optional(v.pipe(v.string(), v.uuid())),
 });
 export type NoteRunInput = v.InferOutput<typeof NoteRunInput>;
 

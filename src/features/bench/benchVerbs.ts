@@ -14,6 +14,7 @@ import { changeJob } from "@/features/job/changeJob";
 import { type NewJobEvent } from "@/features/job/events/eventKind";
 import { evidenceGiven } from "@/features/job/events/jobEvents";
 import { getJob } from "@/features/job/jobRepository";
+import { requireOpen } from "@/features/job/requireOpen";
 import { formatChange } from "@/shared/format";
 import { type LogPackInput } from "@/features/packs/pack.schema";
 import { insertPackEntry } from "@/features/packs/packRepository";
@@ -53,6 +54,7 @@ export async function armRun(context: VerbContext, input: ArmRunInput): Promise<
     throw error;
   }
   const job = await getJob(pool, jobId);
+  requireOpen(job);
   const craft = await getCraft(pool, job.craftId);
   await requirePowerAllowed(pool, jobId);
   if (kind === "ladder") await requireRung(pool, craft, options);

@@ -29,10 +29,11 @@ type Values = Omit<ShopInstrument, "id" | "version" | "map"> & { mapText: string
 /** One instrument: how it is reached, what is asked of it, and its papers. */
 export function InstrumentForm(props: {
   instrument: ShopInstrument | null;
+  isLead: boolean;
   onSaved: (id: number) => void;
   onCancel: () => void;
 }) {
-  const { instrument, onSaved, onCancel } = props;
+  const { instrument, isLead, onSaved, onCancel } = props;
   const [form] = Form.useForm<Values>();
   const { run, isBusy, failure, reload } = useVerb(saveInstrumentAction);
   const transport = Form.useWatch("transport", form);
@@ -43,7 +44,7 @@ export function InstrumentForm(props: {
   const { map, ...known } = instrument ?? {
     map: FIRST_MAP,
     name: "",
-    transport: "scpi" as const,
+    transport: isLead ? ("scpi" as const) : ("serial" as const),
     host: "127.0.0.1",
     port: 5025,
     serial: "",
@@ -64,13 +65,13 @@ export function InstrumentForm(props: {
           <Input maxLength={60} />
         </Form.Item>
         <Form.Item label="Reached by" name="transport" {...problem("transport")}>
-          <Select options={TRANSPORT_NAMES} />
+          <Select options={TRANSPORT_NAMES} disabled={!isLead} />
         </Form.Item>
         <Form.Item label="Host" name="host" hidden={transport === "serial"} {...problem("host")}>
-          <Input />
+          <Input disabled={!isLead} />
         </Form.Item>
         <Form.Item label="Port" name="port" hidden={transport === "serial"} {...problem("port")}>
-          <InputNumber min={0} max={65535} style={{ width: "100%" }} />
+          <InputNumber disabled={!isLead} min={0} max={65535} style={{ width: "100%" }} />
         </Form.Item>
         <Form.Item label="Serial number" name="serial" {...problem("serial")}>
           <Input maxLength={60} />
@@ -85,8 +86,9 @@ export function InstrumentForm(props: {
           <Checkbox>In use at the rig</Checkbox>
         </Form.Item>
       </div>
+      {!isLead && <p className="soft">A lead says where it is reached, and how it is driven and cut.</p>}
       <Form.Item label="What is asked for each channel" name="mapText" {...problem("mapText")}>
-        <CommandMapFields name={instrument?.name ?? ""} mayDrive={transport === "scpi"} />
+        <CommandMapFields name={instrument?.name ?? ""} mayDrive={transport === "scpi" && isLead} />
       </Form.Item>
       <div className="row">
         <Button type="primary" htmlType="submit" loading={isBusy}>

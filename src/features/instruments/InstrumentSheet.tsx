@@ -15,16 +15,21 @@ const REACHED = { scpi: "SCPI over TCP", line: "lines over TCP", serial: "serial
 export function InstrumentSheet(props: {
   line: InstrumentLine;
   mayEdit: boolean;
-  mayDelete: boolean;
+  isLead: boolean;
   onGone: () => void;
 }) {
-  const { line, mayEdit, mayDelete, onGone } = props;
+  const { line, mayEdit, isLead, onGone } = props;
   const [isChanging, setChanging] = useState(false);
   const { map } = line;
   if (isChanging)
     return (
       <div className={styles.opened}>
-        <InstrumentForm instrument={line} onSaved={() => setChanging(false)} onCancel={() => setChanging(false)} />
+        <InstrumentForm
+          instrument={line}
+          isLead={isLead}
+          onSaved={() => setChanging(false)}
+          onCancel={() => setChanging(false)}
+        />
       </div>
     );
   return (
@@ -77,7 +82,7 @@ export function InstrumentSheet(props: {
         <div className="row">
           <TryIt input={() => ({ ...line, mapText: JSON.stringify(map) })} isSerial={line.transport === "serial"} />
           <Button onClick={() => setChanging(true)}>Change it</Button>
-          {mayDelete && <TakeOff instrument={line} onGone={onGone} />}
+          {isLead && <TakeOff instrument={line} onGone={onGone} />}
         </div>
       )}
     </div>

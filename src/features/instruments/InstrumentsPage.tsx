@@ -1,16 +1,18 @@
 "use client";
 
 import { Button } from "antd";
+import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { channelOf } from "@/core/series/channels";
 import { formatStoredDay } from "@/shared/format";
 import { type InstrumentLine, type InstrumentsPageProps } from "./instrument";
+import { connectInstruments } from "./connectInstruments";
 import { InstrumentForm } from "./InstrumentForm";
 import { InstrumentSheet } from "./InstrumentSheet";
 import styles from "./Instruments.module.css";
 
 /** The shop's instruments: what each measures, whether it answers, and until when its calibration counts. */
-export function InstrumentsPage({ instruments, mayEdit, mayDelete }: InstrumentsPageProps) {
+export function InstrumentsPage({ instruments, mayEdit, isLead }: InstrumentsPageProps) {
   const [open, setOpen] = useState<number | "new" | null>(null);
   return (
     <div className="stack">
@@ -20,13 +22,18 @@ export function InstrumentsPage({ instruments, mayEdit, mayDelete }: Instruments
             ? "None yet. A wattmeter and a throttle output are a good start."
             : "A run says so when its verdict rests on one whose calibration ran out."}
         </p>
-        {mayEdit && <Button onClick={() => setOpen("new")}>Add an instrument</Button>}
+        {mayEdit && (
+          <div className="row">
+            <AskAll />
+            <Button onClick={() => setOpen("new")}>Add an instrument</Button>
+          </div>
+        )}
       </div>
       {open === "new" && (
         <section className="panel stack" aria-label="A new instrument">
           <h2>A new instrument</h2>
           <HowToConnect />
-          <InstrumentForm instrument={null} onSaved={setOpen} onCancel={() => setOpen(null)} />
+          <InstrumentForm instrument={null} isLead={isLead} onSaved={setOpen} onCancel={() => setOpen(null)} />
         </section>
       )}
       {instruments.map((each) => (
@@ -43,13 +50,38 @@ export function InstrumentsPage({ instruments, mayEdit, mayDelete }: Instruments
               key={each.version}
               line={each}
               mayEdit={mayEdit}
-              mayDelete={mayDelete}
+              isLead={isLead}
               onGone={() => setOpen(null)}
             />
           )}
         </section>
       ))}
     </div>
+  );
+}
+
+/** Connects what is in use and says what each answers: only when it is asked for. */
+function AskAll() {
+  const router = useRouter();
+  const [isBusy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const ask = async () => {
+    setBusy(true);
+    setProblem(await connectInstruments());
+    setBusy(false);
+    router.refresh();
+  };
+  return (
+    <>
+      {problem && (
+        <span role="alert" className="bad">
+          {problem}
+        </span>
+      )}
+      <Button loading={isBusy} onClick={() => void ask()}>
+        Ask them who they are
+      </Button>
+    </>
   );
 }
 

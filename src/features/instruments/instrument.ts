@@ -28,5 +28,5 @@ export interface InstrumentLine extends ShopInstrument {
 export interface InstrumentsPageProps {
   instruments: readonly InstrumentLine[];
   mayEdit: boolean;
-  mayDelete: boolean;
+  isLead: boolean;
 }

@@ -2,13 +2,14 @@ import "server-only";
 import { getCurrentLibrary } from "@/features/faultLibrary/currentLibrary";
 import { type VerbContext } from "@/server/verbs/verbContext";
 import { type Db, withTransaction } from "@/server/db";
-import { AppError, ConflictError } from "@/server/errors";
+import { ConflictError } from "@/server/errors";
 import { eventText } from "./events/eventText";
 import { type Job, jobNumber } from "./job";
 import { type NewJobEvent } from "./events/eventKind";
 import { appendEvents, listEvents } from "./events/jobEventRepository";
 import { type JobPatch, lockJob, updateJob } from "./jobRepository";
 import { projectHeadlineAfter } from "./headline/projectHeadline";
+import { requireOpen } from "./requireOpen";
 import { type JobTarget } from "./jobTarget.schema";
 
 /** What a verb does to a job: events for its history, changed columns, and what the caller gets back. */
@@ -19,7 +20,7 @@ export interface JobChange<T> {
 }
 
 /**
- * Changes a job in one transaction: locks it, compares the version the person saw, lets `work` decide, appends the events.
+ * Changes a job in one transaction: locks it, compares the version the person saw ("any" for what overwrites nothing), lets `work` decide, appends the events.
  * Either all of it is stored or nothing; what the ticket says follows after the commit.
  *
  * @throws {ConflictError} when somebody changed the job since, with what they did.
@@ -28,12 +29,12 @@ export interface JobChange<T> {
  */
 export async function changeJob<T>(
   { pool, person, now }: VerbContext,
-  { jobId, version }: JobTarget,
+  { jobId, version }: Pick<JobTarget, "jobId"> & { version: number | "any" },
   work: (db: Db, job: Job) => Promise<JobChange<T>>,
 ): Promise<T> {
   const done = await withTransaction(pool, async (db) => {
     const { job, eventCount } = await lockJob(db, jobId);
-    if (job.version !== version) {
+    if (version !== "any" && job.version !== version) {
       const since = (await listEvents(db, jobId)).filter(({ jobVersion }) => jobVersion > version);
       const { library } = await getCurrentLibrary(db);
       throw new ConflictError(
@@ -41,16 +42,16 @@ export async function changeJob<T>(
         since.map((event) => `${event.personName}: ${eventText(event, library)}`),
       );
     }
-    if (job.closedAt)
-      throw new AppError("not_ready", `Job ${jobNumber(jobId)} has been handed back; receive the craft again.`);
-    const { events, patch = {}, result } = await work(db, job);
+    requireOpen(job);
+    const { events, patch, result } = await work(db, job);
+    if (events.length === 0 && !patch) return result; // nothing came of it
     await appendEvents(db, jobId, events, {
       firstSeq: eventCount + 1,
-      jobVersion: version + 1,
+      jobVersion: job.version + 1,
       personId: person.id,
       at: now,
     });
-    await updateJob(db, job, patch, eventCount + events.length);
+    await updateJob(db, job, patch ?? {}, eventCount + events.length);
     return result;
   });
   await projectHeadlineAfter(pool, jobId);

@@ -1,9 +1,11 @@
 "use client";
 
 import { Button, Form, Input, InputNumber } from "antd";
+import { useState } from "react";
 import { DayField } from "@/shared/DayField";
 import { FailureNotice } from "@/shared/FailureNotice";
 import list from "@/shared/PickList.module.css";
+import { randomUuid } from "@/shared/randomUuid";
 import { useVerb } from "@/shared/useVerb";
 import { type Pack, type PackLogEntry } from "./pack";
 import { logPackAction } from "./packs.action";
@@ -15,6 +17,7 @@ type Values = Omit<PackLogEntry, "id" | "by">;
 export function PackEntryForm({ pack, today, onDone }: { pack: Pack; today: string; onDone: () => void }) {
   const [form] = Form.useForm<Values>();
   const { run, isBusy, failure, reload } = useVerb(logPackAction);
+  const [requestKey] = useState(randomUuid);
   const cells = Array.from({ length: pack.cellCount }, (_, index) => index);
   const mohm = Form.useWatch("cellsMohm", form);
   const volts = Form.useWatch("cellsV", form);
@@ -28,7 +31,7 @@ export function PackEntryForm({ pack, today, onDone }: { pack: Pack; today: stri
       layout="vertical"
       requiredMark={false}
       initialValues={{ measuredOn: today, note: "" }}
-      onFinish={(values) => void run({ ...values, packId: pack.id }, onDone)}
+      onFinish={(values) => void run({ ...values, packId: pack.id, requestKey }, onDone)}
     >
       <div className={styles.each} role="group" aria-label="Each cell">
         {cells.map((index) => (

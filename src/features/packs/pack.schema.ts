@@ -44,6 +44,8 @@ export const LogPackInput = v.pipe(
     cellsMohm: ofCells(1000, 0.1),
     cellsV: ofCells(5, 0.5),
     note: v.pipe(v.string(), v.trim(), v.maxLength(300, "At most 300 letters.")),
+    /** The form's own, so that one that is sent twice is written once. */
+    requestKey: v.optional(v.pipe(v.string(), v.uuid())),
   }),
   v.forward(
     v.check(

@@ -90,16 +90,29 @@ export async function updatePack(db: Db, pack: SavePackInput & { id: number }, n
 
 const INSERT_ENTRY = `
   INSERT INTO pack_entry (pack_id, measured_on, cycles, resistance_mohm, cells_mohm, cells_v, capacity_mah, spread_mv,
-                          note, person_id)
-  SELECT id, ?, ?, ?, ?, ?, ?, ?, ?, ?
+                          note, person_id, request_key)
+  SELECT id, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?
     FROM pack
-   WHERE id = ?`;
+   WHERE id = ?
+  ON DUPLICATE KEY UPDATE note = pack_entry.note`;
 
-/** @throws {NotFoundError} */
+/** Writes an entry; the same request twice is written once. @throws {NotFoundError} */
 export async function insertPackEntry(db: Db, entry: LogPackInput, personId: number): Promise<void> {
   const { packId, measuredOn, cycles, resistanceMohm, cellsMohm, cellsV, capacityMah, spreadMv, note } = entry;
+  const { requestKey } = entry;
   const cells = [cellsMohm, cellsV].map((list) => list && JSON.stringify(list));
-  const values = [measuredOn, cycles, resistanceMohm, ...cells, capacityMah, spreadMv, note, personId, packId];
+  const values = [
+    measuredOn,
+    cycles,
+    resistanceMohm,
+    ...cells,
+    capacityMah,
+    spreadMv,
+    note,
+    personId,
+    requestKey ?? null,
+    packId,
+  ];
   const [result] = await db.execute<ResultSetHeader>(INSERT_ENTRY, values);
   if (result.affectedRows === 0) throw new NotFoundError(`Pack ${packId}`);
 }

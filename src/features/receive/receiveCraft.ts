@@ -8,6 +8,9 @@ import { appendEvents } from "@/features/job/events/jobEventRepository";
 import { findJobIdByRequestKey, insertJob, listJobsOfCraft } from "@/features/job/jobRepository";
 import { jobNumber } from "@/features/job/job";
 import { requireSymptom } from "@/features/faultLibrary/requireSymptom";
+import { isDuplicate } from "@/server/db";
+import { hasRole } from "@/server/person";
+import { findPerson } from "@/server/verbs/findPerson";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { withTransaction } from "@/server/db";
 import { AppError } from "@/server/errors";
@@ -34,12 +37,15 @@ export async function receiveCraft(context: VerbContext, input: ReceiveCraftInpu
       const { name } = await getCraft(db, craftId);
       for (const symptomId of input.seen) await requireSymptom(db, symptomId);
       const open = (await listJobsOfCraft(db, craftId)).find(({ closedAt }) => closedAt === null);
-      if (open) throw new AppError("invalid_input", `${name} is here already: job ${jobNumber(open.id)} is open.`);
+      if (open) throw hereAlready(name, open.id);
+      const technician = input.technicianId === null ? person : await findPerson(db, input.technicianId);
+      if (!technician || !hasRole(technician, "technician"))
+        throw new AppError("invalid_input", "Pick somebody who works on jobs.");
       const events = intakeEvents(input);
-      const { phase, history, complaint, lastChange, technicianId, promisedOn, isUrgent } = input;
+      const { phase, history, complaint, lastChange, promisedOn, isUrgent } = input;
       const jobId = await insertJob(db, {
         craftId,
-        technicianId: technicianId ?? person.id,
+        technicianId: technician.id,
         complaint,
         phase,
         history,
@@ -64,6 +70,11 @@ export async function receiveCraft(context: VerbContext, input: ReceiveCraftInpu
   } catch (error) {
     const raced = await findJobIdByRequestKey(pool, input.requestKey); // the other click came first
     if (raced !== null) return { jobId: raced };
+    // Of several at once one is first; the others are led to its job.
+    if (input.craftId != null && isDuplicate(error, "job_one_open")) {
+      const open = (await listJobsOfCraft(pool, input.craftId)).find(({ closedAt }) => closedAt === null);
+      if (open) throw hereAlready((await getCraft(pool, input.craftId)).name, open.id);
+    }
     throw error;
   }
 }
@@ -73,4 +84,8 @@ function intakeEvents({ complaint, seen, places }: ReceiveCraftInput): NewJobEve
     received.of({ complaint, makeSafe: ["battery out", "props off"] }),
     ...seen.map((symptomId) => findingAdded.of({ symptomId, value: true, note: "", place: places[symptomId] ?? "" })),
   ];
+}
+
+function hereAlready(name: string, jobId: number): AppError {
+  return new AppError("invalid_input", `${name} is here already: job ${jobNumber(jobId)} is open.`);
 }

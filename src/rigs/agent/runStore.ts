@@ -33,7 +33,7 @@ export interface ChunkStore extends RunStore {
 }
 
 /** The store in MariaDB. */
-export function mariaRunStore(pool: Pool): ChunkStore {
+export function mariaRunStore(pool: Pick<Pool, "execute">): ChunkStore {
   const appendChunk: ChunkStore["appendChunk"] = async (runId, seq, { data, columns, sampleCount, fromS }, rateHz) => {
     await pool.execute(INSERT_CHUNK, [
       runId,

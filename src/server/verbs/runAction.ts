@@ -1,7 +1,7 @@
 import "server-only";
 import { refresh } from "next/cache";
 import * as v from "valibot";
-import { isDatabaseDown } from "@/server/db";
+import { isDatabaseDown, isDuplicate } from "@/server/db";
 import { AppError, ConflictError } from "@/server/errors";
 import { log } from "@/server/log";
 import { safeParseForm } from "@/shared/parseForm";
@@ -43,6 +43,14 @@ export function toFailure(error: unknown): ActionFailure {
       message: "The database does not answer. Nothing was stored; try again in a moment.",
     };
   }
+  if (isDuplicate(error))
+    // What two names have in common the database sees better than a comparison here: accents, width, case.
+    return {
+      ok: false,
+      code: "invalid_input",
+      message:
+        "There is one with this name, number or label already, or with one that reads the same. Nothing was stored.",
+    };
   log.error({ err: error }, "action failed");
   throw error;
 }

@@ -27,13 +27,13 @@ export function writeRunFile(
   remarks: readonly string[] = [],
 ): string {
   const names = ["time", ...Object.keys(series).filter((name) => name !== "time")];
-  const titles = names.map((name) => `${name} [${channelOf(name).unit}]`);
+  const titles = names.map((name) => plainCell(`${name} [${channelOf(name).unit}]`));
   const rows = Array.from({ length: sampleCount(series) }, (_, at) =>
     names.map((name) => numberText(series[name]![at]!, channelOf(name).decimals)),
   );
   return [
     RUN_FILE_MARK,
-    ...remarks.map((remark) => `# ${remark.replace(/\s+/g, " ")}`),
+    ...remarks.map((remark) => `# ${plainCell(remark.replace(/\s+/g, " "))}`),
     `# kind: ${head.kind}`,
     `# profile: ${JSON.stringify(head.profile)}`,
     `# limits: ${JSON.stringify(head.limits)}`,
@@ -126,4 +126,9 @@ export function profileOf(series: Series): { profile: ProfileStep[]; step: numbe
   });
   if (profile.length > 0) profile.at(-1)!.holdS = Math.max(0.1, time.at(-1)! - startS);
   return { profile, step };
+}
+
+/** Text that no spreadsheet takes for a formula, in none of the cells that it may cut it into. */
+function plainCell(text: string): string {
+  return text.replace(/(^|[,;\t])(\s*)(?=[=+@-])/g, "$1$2'");
 }

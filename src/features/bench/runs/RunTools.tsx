@@ -3,6 +3,7 @@
 import { Button, Input, InputNumber } from "antd";
 import { useState } from "react";
 import { FailureNotice } from "@/shared/FailureNotice";
+import { randomUuid } from "@/shared/randomUuid";
 import { useVerb } from "@/shared/useVerb";
 import { type AssessedRun, type RunRange } from "../verdict/assessRun";
 import { noteRunAction } from "../bench.action";
@@ -24,6 +25,7 @@ export function RunTools({ assessed, range, onRange, replay, mayEdit, onNoted }:
   const { run: note, isBusy, failure, reload } = useVerb(noteRunAction);
   const [atS, setAtS] = useState<number | null>(null);
   const [text, setText] = useState("");
+  const [requestKey, setRequestKey] = useState(randomUuid);
   const asked = `from=${range.fromS ?? ""}&to=${range.toS ?? ""}`;
   return (
     <div className="stack">
@@ -75,8 +77,9 @@ export function RunTools({ assessed, range, onRange, replay, mayEdit, onNoted }:
           className="row"
           onSubmit={(event) => {
             event.preventDefault();
-            void note({ runId: run.id, atS: atS ?? 0, note: text }, () => {
+            void note({ runId: run.id, atS: atS ?? 0, note: text, requestKey }, () => {
               setText("");
+              setRequestKey(randomUuid());
               onNoted();
             });
           }}

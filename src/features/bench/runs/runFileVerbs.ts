@@ -6,6 +6,8 @@ import { type ReadRun } from "@/core/bench/run/readRun";
 import { CoreInputError } from "@/core/CoreInputError";
 import { getCraft } from "@/features/craft/craftRepository";
 import { getJob } from "@/features/job/jobRepository";
+import { requireOpen } from "@/features/job/requireOpen";
+import { withTransaction } from "@/server/db";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { mariaRunStore } from "@/rigs/agent/runStore";
 import { ProfileSchema, RunLimitsSchema } from "@/rigs/runProtocol";
@@ -54,28 +56,32 @@ export async function importRun(
   requireRole(context, "technician");
   const { pool, person, now } = context;
   const job = await getJob(pool, jobId);
+  requireOpen(job);
   const read = await runTask("readRun", text);
   if (!read.ok) throw new AppError("invalid_input", read.problem);
   const rateHz = (read.sampleCount - 1) / Math.max(1e-6, read.lengthS);
-  const runId = await insertRun(
-    pool,
-    {
-      craftId: job.craftId,
-      jobId,
-      personId: person.id,
-      kind: read.head?.kind ?? kind,
-      profile: profileOfFile(read),
-      limits: saidRightly(RunLimitsSchema, read.head?.limits),
-      options: saidRightly(RunOptionsSchema, read.head?.options),
-      rateHz: Math.round(rateHz * 100) / 100,
-      instruments: [],
-    },
-    now,
-  );
-  const store = mariaRunStore(pool);
-  for (const [seq, chunk] of read.chunks.entries()) await store.appendChunk(runId, seq, chunk, rateHz);
-  await store.finish(runId, { cause: "imported", detail: "Taken from a file.", atS: read.lengthS });
-  return { runId };
+  // All of it or nothing: a server that ends in the middle leaves no half run.
+  return withTransaction(pool, async (db) => {
+    const runId = await insertRun(
+      db,
+      {
+        craftId: job.craftId,
+        jobId,
+        personId: person.id,
+        kind: read.head?.kind ?? kind,
+        profile: profileOfFile(read),
+        limits: saidRightly(RunLimitsSchema, read.head?.limits),
+        options: saidRightly(RunOptionsSchema, read.head?.options),
+        rateHz: Math.round(rateHz * 100) / 100,
+        instruments: [],
+      },
+      now,
+    );
+    const store = mariaRunStore(db);
+    for (const [seq, chunk] of read.chunks.entries()) await store.appendChunk(runId, seq, chunk, rateHz);
+    await store.finish(runId, { cause: "imported", detail: "Taken from a file.", atS: read.lengthS });
+    return { runId };
+  });
 }
 
 /** What the file says was commanded, or what was read off it. */
@@ -99,9 +105,9 @@ function saidRightly<S extends v.GenericSchema>(schema: S, said: unknown): v.Inf
 }
 
 /** Writes a remark at a moment of a run. @throws {NotFoundError}, {AppError} `forbidden` */
-export async function noteRun(context: VerbContext, { runId, atS, note }: NoteRunInput): Promise<null> {
+export async function noteRun(context: VerbContext, { runId, atS, note, requestKey }: NoteRunInput): Promise<null> {
   requireRole(context, "technician");
   await getRun(context.pool, runId);
-  await insertRunNote(context.pool, { runId, atS, note, personId: context.person.id }, context.now);
+  await insertRunNote(context.pool, { runId, atS, note, requestKey, personId: context.person.id }, context.now);
   return null;
 }

@@ -23,13 +23,21 @@ export async function listRunNotes(db: Db, runId: number): Promise<RunNote[]> {
 }
 
 const INSERT = `
-  INSERT INTO bench_run_note (run_id, at_s, note, person_id, noted_at)
-  VALUES (?, ?, ?, ?, ?)`;
+  INSERT INTO bench_run_note (run_id, at_s, note, person_id, noted_at, request_key)
+  VALUES (?, ?, ?, ?, ?, ?)
+  ON DUPLICATE KEY UPDATE run_id = run_id`;
 
+/** Writes a remark; the same request twice is written once. */
 export async function insertRunNote(
   db: Db,
-  { runId, atS, note, personId }: { runId: number; atS: number; note: string; personId: number },
+  {
+    runId,
+    atS,
+    note,
+    personId,
+    requestKey,
+  }: { runId: number; atS: number; note: string; personId: number; requestKey?: string | undefined },
   now: Date,
 ): Promise<void> {
-  await db.execute(INSERT, [runId, atS, note, personId, now]);
+  await db.execute(INSERT, [runId, atS, note, personId, now, requestKey ?? null]);
 }
