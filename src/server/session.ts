@@ -1,29 +1,17 @@
 import "server-only";
-import { createHash, randomBytes } from "node:crypto";
+import { createHash } from "node:crypto";
 import { getIronSession, type IronSession } from "iron-session";
 import { cookies } from "next/headers";
 import { environment } from "./env";
 import { AppError } from "./errors";
+import { SESSION_S } from "./sessionKey";
 
 /** What the sealed cookie holds: the key of a row in `session`. */
 export interface SessionData {
   key?: string;
 }
 
-/** A session lasts a working day. */
-export const SESSION_S = 12 * 3600;
-const KEY_BYTES = 24;
 const NAME_LETTERS = 8;
-
-/** A key for a new session. */
-export function newSessionKey(): string {
-  return randomBytes(KEY_BYTES).toString("base64url");
-}
-
-/** What the database keeps of a key: who reads the table cannot sign in with it. */
-export function hashOfKey(key: string): Buffer {
-  return createHash("sha256").update(key).digest();
-}
 
 /**
  * The cookie's name. Cookies know no ports: another installation on this host must not write over ours, so the name is bound to

@@ -24,6 +24,14 @@ describe("safeParseForm", () => {
     ]);
   });
 
+  it("takes half a character, as a cut emoji leaves it, for what cannot be shown", () => {
+    const parsed = safeParseForm(Schema, { name: "arm \ud83d", craft: { name: "\udd25", parts: [{ name: "ok 🔥" }] } });
+    expect(parsed.output).toMatchObject({
+      name: "arm \ufffd",
+      craft: { name: "\ufffd", parts: [{ name: "ok 🔥" }] },
+    });
+  });
+
   it("keeps defaults, and refuses what is no object", () => {
     expect(safeParseForm(Schema, { name: "a" }).output).toEqual({ name: "a", count: 1, craft: null });
     expect(messages(null)).toHaveLength(1);

@@ -34,5 +34,7 @@ describe("readColumns", () => {
     ["volts among the amps", "current [V]\n1", /“current” is given in V, which is no current: is it swapped.*A or mA/],
     ["a pulse in percent", "pulse [%]\n1", /“pulse” is given in %, which is no time/],
     ["a column that stands twice", "voltage [V],Voltage [V]\n1,2", /“voltage” stands twice/],
+    ["a name that every object answers to", "constructor [V]\n1", /No column can be called “constructor”/],
+    ["the same in capitals", "__PROTO__ [V]\n1", /No column can be called/],
   ])("names %s", (_, text, message) => expect(() => readColumns(text)).toThrow(message));
 });

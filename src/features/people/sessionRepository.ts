@@ -1,6 +1,6 @@
 import "server-only";
 import { type Db } from "@/server/db";
-import { hashOfKey, SESSION_S } from "@/server/session";
+import { hashOfKey, SESSION_S } from "@/server/sessionKey";
 
 const INSERT = `
   INSERT INTO session (key_hash, person_id, created_at, expires_at)

@@ -1,7 +1,7 @@
 import "server-only";
 import { type Pool } from "mysql2/promise";
 import { AppError } from "@/server/errors";
-import { newSessionKey } from "@/server/session";
+import { newSessionKey } from "@/server/sessionKey";
 import { hashPassword, isPassword } from "./hashing";
 import { type Person } from "@/server/person";
 import { findPersonBySignInName } from "./personRepository";

@@ -2,7 +2,7 @@ import "server-only";
 import { type RowDataPacket } from "mysql2/promise";
 import { type Db } from "../db";
 import { type Person, type Role } from "../person";
-import { hashOfKey } from "../session";
+import { hashOfKey } from "../sessionKey";
 
 /** A person as the table has it. */
 export interface PersonRow {

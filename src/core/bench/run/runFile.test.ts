@@ -39,6 +39,14 @@ describe("a run's file", () => {
     expect(readRunHead(text)).toEqual({ ...head, profile: [...POWER_DRAW_PROFILE] });
   });
 
+  it("holds nothing that a spreadsheet takes for a formula, in whichever cells it cuts a remark", () => {
+    const remarks = ["=1+1", "craft: x,=HYPERLINK(1)", "a;@SUM(1)", "below -5 °C"];
+    const lines = writeRunFile(head, toSeries([{ time: 0, current: 1 }]), remarks).split("\n");
+    expect(lines.slice(1, 5)).toEqual(["# '=1+1", "# craft: x,'=HYPERLINK(1)", "# a;'@SUM(1)", "# below -5 °C"]);
+    const odd = writeRunFile(head, { time: [0], "=cmd|x": [1] });
+    expect(odd).not.toMatch(/(^|[,;\t\n])=/);
+  });
+
   it("knows a file from elsewhere by its missing mark", () => expect(readRunHead("time [s]\n0\n1")).toBeNull());
 
   it("names the line that is damaged", () => {
