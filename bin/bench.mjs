@@ -1,6 +1,7 @@
 #!/usr/bin/env node
 // Measures the figures that were asked for, on this machine, and says which are reached.
 // npm run bench [-- engine replays detection cutoffs technician page board beat longrun]: some of them, or all.
+import { readOptions } from "./lib/options.mjs";
 import { rmSync } from "node:fs";
 import { join } from "node:path";
 import { measureBeat } from "./benchmarks/beat.mjs";
@@ -30,7 +31,9 @@ const IN_SHOP = { page: measureIsolatePage, board: measureBoard, beat: measureBe
 
 await runMain(async () => {
   const known = [...Object.keys(ALONE), ...Object.keys(IN_SHOP)];
-  const asked = process.argv.slice(2);
+  const { positionals: asked } = readOptions({}, `npm run bench [-- NAME ...]: ${known.join(", ")}`, {
+    allowPositionals: true,
+  });
   const unknown = asked.find((name) => !known.includes(name));
   if (unknown) throw new SetupError(`There is no benchmark "${unknown}". There are: ${known.join(", ")}.`);
   const wanted = (name) => asked.length === 0 || asked.includes(name);

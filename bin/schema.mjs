@@ -5,9 +5,11 @@ import { join } from "node:path";
 import { buildProcesses } from "./lib/install.mjs";
 import { root } from "./lib/paths.mjs";
 import { need } from "./lib/run.mjs";
+import { readOptions } from "./lib/options.mjs";
 import { runMain, say } from "./lib/say.mjs";
 
 await runMain(async () => {
+  readOptions({}, "npm run schema: writes the format of a library file into docs");
   await buildProcesses();
   const text = await need("The schema", process.execPath, [join(root, "dist/librarySchema.mjs")]);
   writeFileSync(join(root, "docs/library.schema.json"), text);

@@ -5,12 +5,14 @@ import { join } from "node:path";
 import { ensureBuild, ensureDebianPackages, ensureNodeModules } from "./lib/install.mjs";
 import { root } from "./lib/paths.mjs";
 import { freePorts } from "./lib/ports.mjs";
+import { readOptions } from "./lib/options.mjs";
 import { runMain, say } from "./lib/say.mjs";
 import { startStack } from "./lib/stack.mjs";
 
 const folder = join(root, "docs/screenshots");
 
 await runMain(async () => {
+  readOptions({}, "npm run screenshots: the pictures of docs/screenshots, made from the demo");
   await ensureDebianPackages({ browser: true });
   await ensureNodeModules();
   await ensureBuild();

@@ -7,6 +7,7 @@ import { startMariadb } from "./lib/mariadb.mjs";
 import { root } from "./lib/paths.mjs";
 import { freePort } from "./lib/ports.mjs";
 import { run } from "./lib/run.mjs";
+import { readOptions } from "./lib/options.mjs";
 import { runMain, say } from "./lib/say.mjs";
 import { secretsOf } from "./lib/secrets.mjs";
 
@@ -79,6 +80,10 @@ function standstills(suites) {
 }
 
 await runMain(async () => {
+  readOptions(
+    {},
+    "npm test: types, lint, format, boundaries, dead code, unit, page, simulation, integration and end-to-end tests",
+  );
   const startedMs = Date.now();
   await ensureDebianPackages({ browser: true });
   await ensureNodeModules();

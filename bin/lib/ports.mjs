@@ -17,7 +17,7 @@ export function freePort() {
 }
 
 /** Fails with a sentence when the port is taken. */
-export function requireFreePort(port, what, variable) {
+function requireFreePort(port, what, variable) {
   return new Promise((resolve, reject) => {
     const server = net.createServer();
     server.once("error", () =>
@@ -27,6 +27,20 @@ export function requireFreePort(port, what, variable) {
     );
     server.listen(port, "127.0.0.1", () => server.close(resolve));
   });
+}
+
+/** The ports of a shop from its first on: own, web process, database, rig, and those of a simulated bench. */
+export function portsFrom(first, { demo }) {
+  const simulated = Array.from({ length: demo ? SIMULATED_COUNT : 0 }, (_, at) => first + 11 + at);
+  return { web: first, inner: first + 1, database: first + 6, rig: first + 10, simulated };
+}
+
+/** Fails with a sentence when one of a shop's ports is taken. */
+export async function requireFreePorts(ports) {
+  for (const [what, taken] of Object.entries(ports)) {
+    if (what === "database" && process.env.DATABASE_URL) continue;
+    for (const port of [taken].flat()) await requireFreePort(port, what, "PITSTOPA_PORT");
+  }
 }
 
 /** Waits until an address answers with a status below 500. */

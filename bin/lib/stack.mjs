@@ -12,10 +12,13 @@ import { secretsOf } from "./secrets.mjs";
  * @param options.folder - State folder.
  * @param options.ports - web (the address that browsers know), inner (where the web process listens), database, rig, and a list of those of the simulated bench, in the order of SIMULATED_INSTRUMENTS.
  * @param options.demo - Loads the demo shop into an empty database and shows its sign-ins.
+ * @param options.firstLeadKey - Opens the page that makes the first lead of a shop that has nobody yet.
+ * @param options.onStart - Called with name and process number of each part that was started.
  * @param options.onExit - Called with name and code when a part ends by itself.
- * @returns The environment, the parts, and `stop`.
+ * @returns The environment, the parts, `restart` of one, and `stop`.
  */
-export async function startStack({ folder, ports, demo, distDir = ".next", onExit = () => {} }) {
+export async function startStack(options) {
+  const { folder, ports, demo, distDir = ".next", firstLeadKey = "", onStart = () => {}, onExit = () => {} } = options;
   const secrets = secretsOf(folder);
   const usesOwnDatabase = !process.env.DATABASE_URL;
   const openDatabase = () =>
@@ -26,7 +29,19 @@ export async function startStack({ folder, ports, demo, distDir = ".next", onExi
           ownerUrl: process.env.DATABASE_OWNER_URL ?? process.env.DATABASE_URL,
           stop: () => Promise.resolve(),
         });
-  let database = await openDatabase();
+  let stopping = false;
+  const startDatabase = async () => {
+    const opened = await openDatabase();
+    if (opened.server) {
+      onStart("database", opened.server.pid);
+      opened.server.once(
+        "exit",
+        (code, signal) => !stopping && !opened.isStopped && onExit("database", code ?? signal),
+      );
+    }
+    return opened;
+  };
+  let database = await startDatabase();
   const env = {
     DATABASE_URL: database.url,
     SESSION_SECRET: secrets.session,
@@ -38,17 +53,18 @@ export async function startStack({ folder, ports, demo, distDir = ".next", onExi
     DOOR_TOKEN: secrets.door,
     WEB_PORT: String(ports.inner),
     PITSTOPA_DEMO: demo ? "1" : "",
+    FIRST_LEAD_KEY: firstLeadKey,
     PITSTOPA_DIST_DIR: distDir,
     NODE_ENV: "production",
     NEXT_TELEMETRY_DISABLED: "1",
   };
   /** @type {Record<string, import("node:child_process").ChildProcess>} */
   const children = {};
-  let stopping = false;
   const start = (name, args) => {
     const gone = (who, code) => !stopping && children[name] === child && onExit(who, code);
     const child = startChild(name, args, { env, logFile: join(folder, `${name}.log`), onExit: gone });
     children[name] = child;
+    onStart(name, child.pid);
     return child;
   };
   const stop = async () => {
@@ -59,11 +75,14 @@ export async function startStack({ folder, ports, demo, distDir = ".next", onExi
     await stopChild(children.bench);
     await database.stop();
   };
+  const startBench = () => start("bench", [join(root, "dist/simulatedBench.mjs")]);
+  const startRig = () => start("rig", [join(root, "dist/rigAgent.mjs")]);
   const startWeb = async () => {
     const web = start("web", [join(root, "dist/web.mjs")]);
     const isAlive = () => web.exitCode === null;
     const headers = { "x-pitstopa-door": secrets.door };
     const isUp = await waitForHttp(`http://127.0.0.1:${ports.inner}/api/health`, 40, isAlive, headers);
+    if (!isUp && web.exitCode === null) web.kill("SIGKILL"); // it is there and does not answer
     if (!isUp) throw new SetupError(`The web server did not start; see ${join(folder, "web.log")}.`);
   };
   const startDoor = async () => {
@@ -76,8 +95,8 @@ export async function startStack({ folder, ports, demo, distDir = ".next", onExi
     const asOwner = { env: { ...env, DATABASE_URL: database.ownerUrl, DATABASE_WEB_URL: database.url } };
     await need("Migrating the database", process.execPath, [join(root, "dist/migrateDatabase.mjs")], asOwner);
     if (demo) await need("Loading the demo shop", process.execPath, [join(root, "dist/loadDemo.mjs")], asOwner);
-    start("bench", [join(root, "dist/simulatedBench.mjs")]);
-    start("rig", [join(root, "dist/rigAgent.mjs")]);
+    if (demo) startBench();
+    startRig();
     await startWeb();
     await startDoor();
   } catch (error) {
@@ -90,9 +109,30 @@ export async function startStack({ folder, ports, demo, distDir = ".next", onExi
     children,
     startWeb,
     startDoor,
-    stopDatabase: () => database.stop(),
-    startDatabase: async () => void (database = await openDatabase()),
+    stopDatabase: () => {
+      database.isStopped = true;
+      return database.stop();
+    },
+    startDatabase: async () => void (database = await startDatabase()),
+    restart: async (name) => {
+      if (name === "database") database = await startDatabase();
+      else await { bench: startBench, rig: startRig, web: startWeb, door: startDoor }[name]();
+    },
+    hasNobody: () => isEmpty(database.url),
+    firstLeadUrl: `http://127.0.0.1:${ports.web}/first-lead?key=${firstLeadKey}`,
     stop,
     url: `http://127.0.0.1:${ports.web}`,
   };
+}
+
+/** True when the shop has no people yet. */
+async function isEmpty(databaseUrl) {
+  const { createConnection } = await import("mysql2/promise");
+  const db = await createConnection({ uri: databaseUrl });
+  try {
+    const [[{ people }]] = await db.query("SELECT COUNT(*) AS people FROM person");
+    return Number(people) === 0;
+  } finally {
+    await db.end();
+  }
 }

@@ -1,3 +1,4 @@
+import { listInstruments } from "../features/instruments/instrumentRepository";
 import { startAgentServer } from "../rigs/agent/agentServer";
 import { RigAgent } from "../rigs/agent/RigAgent";
 import { mariaRunStore } from "../rigs/agent/runStore";
@@ -21,6 +22,12 @@ const agent = new RigAgent({
     : undefined,
 });
 await store.closeAbandoned();
+// Whatever a former agent left switched on: taking an output's line cuts it. The others are connected when somebody asks.
+const outputs = (await listInstruments(pool).catch(() => [])).filter(
+  ({ isUsed, map }) => isUsed && map.output !== null,
+);
+if (outputs.length > 0)
+  await agent.connect(outputs).catch((error: unknown) => log.warn({ err: error }, "no output taken"));
 const server = await startAgentServer(agent, Number(process.env.RIG_PORT ?? 4610), RIG_TOKEN);
 log.info({ port: server.port }, "rig agent listens");
 

@@ -8,6 +8,8 @@ const Environment = v.object({
   RIG_TOKEN: v.optional(v.string(), ""),
   /** Set when browsers reach the shop by TLS. */
   PITSTOPA_TLS: v.optional(v.string(), ""),
+  /** Opens the page that makes the first lead; empty closes it. */
+  FIRST_LEAD_KEY: v.optional(v.string(), ""),
   PITSTOPA_DEMO: v.optional(v.string(), ""),
 });
 

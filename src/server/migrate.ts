@@ -13,10 +13,11 @@ const LOCK_TIMEOUT_SECONDS = 60;
  * A named lock keeps two processes from migrating at once. DDL commits by itself, so each file is written to be safe to repeat.
  *
  * @param folder - Path of the folder with the files.
+ * @param upTo - The last file to apply; all when absent.
  * @returns Names of the files applied now.
  * @throws {Error} naming the file that failed, with its cause.
  */
-export async function migrate(pool: Pool, folder: string): Promise<string[]> {
+export async function migrate(pool: Pool, folder: string, upTo?: string): Promise<string[]> {
   const connection = await pool.getConnection();
   try {
     const [[lock]] = await connection.query<RowDataPacket[]>("SELECT GET_LOCK('pitstopa_migrate', ?) AS got", [
@@ -26,7 +27,9 @@ export async function migrate(pool: Pool, folder: string): Promise<string[]> {
     await connection.query(
       "CREATE TABLE IF NOT EXISTS migration (name VARCHAR(120) NOT NULL PRIMARY KEY, at DATETIME NOT NULL)",
     );
-    const files = (await readdir(folder)).filter((name) => name.endsWith(".sql")).sort();
+    const files = (await readdir(folder))
+      .filter((name) => name.endsWith(".sql") && (upTo === undefined || name <= upTo))
+      .sort();
     const umzug = new Umzug({
       migrations: files.map((name) => ({
         name,

@@ -87,11 +87,11 @@ export function Rail({ displayName, role, bays }: { displayName: string; role: R
         <button className={styles.small} onClick={() => showKeys(true)}>
           Keys <kbd>?</kbd>
         </button>
-        <span className={styles.person}>
+        <Link href="/people" className={styles.person} title="Your password, and the shop's people">
           {displayName}
           <br />
           {role}
-        </span>
+        </Link>
         <form action={signOutAction}>
           <button className={styles.small}>Sign out</button>
         </form>

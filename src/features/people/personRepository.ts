@@ -30,9 +30,10 @@ export async function findPersonBySignInName(
 const LIST = `
   SELECT id, sign_in_name, display_name, role
     FROM person
+   WHERE disabled_at IS NULL
    ORDER BY display_name`;
 
-/** Everybody, by name. */
+/** Everybody who is here, by name. */
 export async function listPeople(db: Db): Promise<Person[]> {
   const [rows] = await db.execute<PersonRow[]>(LIST);
   return rows.map(toPerson);
@@ -51,6 +52,50 @@ export async function insertPerson(
   const { signInName, displayName, role, passwordHash } = person;
   const [result] = await db.execute<ResultSetHeader>(INSERT, [signInName, displayName, role, passwordHash, now]);
   return result.insertId;
+}
+
+/** A person as a lead sees them. */
+export interface PersonLine extends Person {
+  isDisabled: boolean;
+}
+
+const LIST_EVERYBODY = `
+  SELECT id, sign_in_name, display_name, role, disabled_at
+    FROM person
+   ORDER BY disabled_at IS NOT NULL, display_name`;
+
+/** Everybody who ever was, those who have left last. */
+export async function listEverybody(db: Db): Promise<PersonLine[]> {
+  const [rows] = await db.execute<PersonRow[]>(LIST_EVERYBODY);
+  return rows.map((row) => ({ ...toPerson(row), isDisabled: row.disabled_at !== null }));
+}
+
+const UPDATE = `
+  UPDATE person
+     SET display_name = ?, role = ?, disabled_at = IF(?, COALESCE(disabled_at, UTC_TIMESTAMP(3)), NULL)
+   WHERE id = ?`;
+
+/** @returns False when there is no such person. */
+export async function updatePerson(
+  db: Db,
+  {
+    personId,
+    displayName,
+    role,
+    isDisabled,
+  }: { personId: number; displayName: string; role: Role; isDisabled: boolean },
+): Promise<boolean> {
+  const [result] = await db.execute<ResultSetHeader>(UPDATE, [displayName, role, isDisabled ? 1 : 0, personId]);
+  return result.affectedRows === 1;
+}
+
+/** @returns False when there is no such person. */
+export async function setPassword(db: Db, personId: number, passwordHash: string): Promise<boolean> {
+  const [result] = await db.execute<ResultSetHeader>("UPDATE person SET password_hash = ? WHERE id = ?", [
+    passwordHash,
+    personId,
+  ]);
+  return result.affectedRows === 1;
 }
 
 function toPerson({ id, sign_in_name, display_name, role }: PersonRow): Person {
