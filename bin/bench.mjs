@@ -10,6 +10,7 @@ import { measureCutoffs } from "./benchmarks/cutoffs.mjs";
 import { measureDetection } from "./benchmarks/detection.mjs";
 import { measureEngine } from "./benchmarks/engine.mjs";
 import { measureLongRun } from "./benchmarks/longRun.mjs";
+import { measureKills } from "./benchmarks/kills.mjs";
 import { measureIsolatePage } from "./benchmarks/isolatePage.mjs";
 import { measureReplays } from "./benchmarks/replays.mjs";
 import { measureTechnician } from "./benchmarks/technician.mjs";
@@ -26,6 +27,7 @@ const ALONE = {
   detection: measureDetection,
   cutoffs: measureCutoffs,
   technician: measureTechnician,
+  kills: measureKills,
 };
 const IN_SHOP = { page: measureIsolatePage, board: measureBoard, beat: measureBeat, longrun: measureLongRun };
 

@@ -17,7 +17,8 @@ import { supervisor } from "./supervise.mjs";
 export async function serve({ folder, firstPort, demo, greet }) {
   await ensureDebianPackages({ browser: false });
   await ensureNodeModules();
-  await ensureBuild();
+  const distDir = process.env.PITSTOPA_DIST_DIR ?? ".next";
+  await ensureBuild(distDir);
   await moveIn(folder);
   let stack = null;
   let isEnding = false;
@@ -40,6 +41,7 @@ export async function serve({ folder, firstPort, demo, greet }) {
       folder,
       ports,
       demo,
+      distDir,
       firstLeadKey: randomBytes(18).toString("base64url"),
       onStart: (name, pid) => noteProcess(folder, name, pid),
       onExit: (name, code) => {

@@ -15,7 +15,7 @@ import { OwnPassword } from "./OwnPassword";
 const MAY: Readonly<Record<Role, string>> = {
   viewer: "Viewer: looks",
   technician: "Technician: works on jobs",
-  lead: "Lead: waives, and changes what all depend on",
+  lead: "Lead: waives, makes the rules",
 };
 const ROLE_OPTIONS = ROLES.map((value) => ({ value, label: MAY[value] }));
 
