@@ -1,4 +1,6 @@
-import { armRun, keepRun } from "@/features/bench/benchVerbs";
+import { readdirSync, readFileSync } from "node:fs";
+import path from "node:path";
+import { armRun, confirmBeforePower, keepRun } from "@/features/bench/benchVerbs";
 import { keepMeasurement } from "@/features/bench/tables/keepMeasurement";
 import { startSweep } from "@/features/bench/rig/rigVerbs";
 import { importRun, noteRun } from "@/features/bench/runs/runFileVerbs";
@@ -6,7 +8,9 @@ import { saveEscSettings } from "@/features/bench/escSettings/saveEscSettings";
 import { getBoard } from "@/features/board/getBoard";
 import { getCraftFile, getCraftList } from "@/features/craft/getCraftFile";
 import { connectRig } from "@/features/instruments/connectRig";
-import { saveInstrument } from "@/features/instruments/saveInstrument";
+import { deleteInstrument, saveInstrument, tryInstrument } from "@/features/instruments/saveInstrument";
+import { changeCraft } from "@/features/craft/changeCraft";
+import { addPerson, changePerson, resetPassword } from "@/features/people/peopleVerbs";
 import { logPack, savePack } from "@/features/packs/packVerbs";
 import { decideCase, handBack } from "@/features/handback/handBack";
 import {
@@ -16,6 +20,7 @@ import {
   confirmFinding,
   doubtFinding,
   nameCause,
+  withdrawCause,
   withdrawFinding,
 } from "@/features/isolate/isolateVerbs";
 import { enterBay } from "@/features/job/bays/enterBay";
@@ -24,7 +29,7 @@ import { getJob } from "@/features/job/jobRepository";
 import { DEFAULT_WORKSHOP } from "@/features/faultLibrary/defaultWorkshop";
 import { importLibrary, removeEntry, restoreRevision, saveEntry } from "@/features/library/libraryVerbs";
 import { type VerbContext } from "@/server/verbs/verbContext";
-import { decideProof, logSortie } from "@/features/prove/proveVerbs";
+import { decideProof, logSortie, putRight, reopenProof } from "@/features/prove/proveVerbs";
 import { addPhoto } from "@/features/receive/addPhoto";
 import { changeDetails } from "@/features/receive/changeDetails";
 import { getReceiveForm } from "@/features/receive/getReceiveForm";
@@ -33,7 +38,7 @@ import { changeSetting, replacePart } from "@/features/refit/refitVerbs";
 import { keepCalculation } from "@/features/calculators/keepCalculation";
 import { saveWorkshop } from "@/features/workshop/saveWorkshop";
 import { randomUuid } from "@/shared/randomUuid";
-import { intake, openTestShop, type TestShop } from "./testShop";
+import { intake, openTestShop, testCraft, type TestShop } from "./testShop";
 
 let shop: TestShop;
 let jobId: number;
@@ -46,6 +51,20 @@ afterAll(() => shop.close());
 type Target = { jobId: number; version: number };
 const limits = { current: { max: 60 }, voltage: { min: 12, max: 18 } };
 const operatorToken = randomUuid();
+
+const INSTRUMENT = {
+  id: null,
+  version: 0,
+  name: "Meter",
+  transport: "scpi" as const,
+  host: "127.0.0.1",
+  port: 1,
+  mapText: JSON.stringify({ format: "pitstopa-command-map/1", channels: [{ channel: "voltage", query: "V?" }] }),
+  serial: "",
+  calibratedOn: null,
+  calibrationDue: null,
+  isUsed: false,
+};
 
 /** Every verb that changes something, with an input that only the role can be wrong with. */
 const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise<unknown>> = {
@@ -113,20 +132,7 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
   noteRun: (context) => noteRun(context, { runId: 1, atS: 0, note: "x" }),
   saveEscSettings: (context, target) =>
     saveEscSettings(context, { ...target, settingsVersion: 0, matrix: { rows: [] } }),
-  saveInstrument: (context) =>
-    saveInstrument(context, {
-      id: null,
-      version: 0,
-      name: randomUuid(),
-      transport: "scpi",
-      host: "127.0.0.1",
-      port: 1,
-      mapText: JSON.stringify({ format: "pitstopa-command-map/1", channels: [{ channel: "voltage", query: "V?" }] }),
-      serial: "",
-      calibratedOn: null,
-      calibrationDue: null,
-      isUsed: false,
-    }),
+  saveInstrument: (context) => saveInstrument(context, { ...INSTRUMENT, name: randomUuid() }),
   savePack: (context) =>
     savePack(context, {
       id: null,
@@ -185,6 +191,24 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
     }),
   logSortie: (context, target) => logSortie(context, { ...target, seconds: 60, failures: 0, note: "" }),
   handBack: (context, target) => handBack(context, { ...target, to: "Nobody", note: "" }),
+  reopenProof: (context, target) => reopenProof(context, { ...target, kind: "continuity", reason: "x" }),
+  putRight: (context, target) =>
+    putRight(context, {
+      ...target,
+      kind: "continuity",
+      note: "x",
+      symptomId: null,
+      place: "",
+      done: "y",
+      isRewired: false,
+    }),
+  withdrawCause: (context, target) => withdrawCause(context, { ...target, seq: 2, reason: "x" }),
+  confirmBeforePower: (context, target) => confirmBeforePower(context, { ...target, done: ["power-to-ground"] }),
+  changeCraft: async (context) => {
+    const { craftId } = await getJob(shop.pool, jobId);
+    return changeCraft(context, { ...testCraft(), craftId, version: 1, parts: [] });
+  },
+  tryInstrument: (context) => tryInstrument(context, INSTRUMENT),
 };
 
 /** What only a lead may do. */
@@ -196,7 +220,54 @@ const LEADING: Record<string, (context: VerbContext) => Promise<unknown>> = {
   importLibrary: (context) => importLibrary(context, { baseRevision: 0, text: "{}", isTrial: true, note: "" }),
   saveWorkshop: (context) => saveWorkshop(context, { version: 0, content: DEFAULT_WORKSHOP }),
   decideCase: (context) => decideCase(context, { jobId, counts: false, reason: "" }),
+  deleteInstrument: (context) => deleteInstrument(context, { id: 1, version: 1 }),
+  addPerson: (context) => addPerson(context, { signInName: "x", displayName: "X", role: "viewer" }),
+  changePerson: (context) =>
+    changePerson(context, { personId: 1, displayName: "X", role: "viewer", isDisabled: false }),
+  resetPassword: (context) => resetPassword(context, { personId: 1 }),
 };
+
+/** What is open to all who are signed in, or to those who know a run's token; each with why. */
+const OPEN: Readonly<Record<string, string>> = {
+  getRigStatus: "looking is everybody's",
+  changeOwnPassword: "one's own",
+  stopSweep: "anybody may stop",
+  beatSweep: "known by the token of the page that armed the run",
+};
+
+describe("what changes something", () => {
+  const called = ["src/app", "src/features"].flatMap((folder) =>
+    readdirSync(folder, { recursive: true, encoding: "utf8" })
+      .filter((name) => /\.action\.ts$|route\.ts$/.test(name))
+      .flatMap((name) => {
+        const source = readFileSync(path.join(folder, name), "utf8");
+        return [...source.matchAll(/run(?:Action|Route|TokenRoute)\(([^;]*)\)/g)].map(([, given]) => ({
+          name,
+          verb: /(\w+)(?:\(context, input, key\))?,?\s*$/.exec(given!)?.[1] ?? "",
+        }));
+      }),
+  );
+
+  it("is called from as many places as there are actions and routes", () => expect(called.length).toBeGreaterThan(45));
+
+  // A new action or route without a row here fails: its role must be tried.
+  it.each(called.map(({ name, verb }) => [verb, name] as const))("%s has a row (%s)", (verb) =>
+    expect({ ...CHANGING, ...LEADING, ...OPEN }).toHaveProperty(verb),
+  );
+
+  it("is posted to a route only where the role is asked before the body is read", () => {
+    const routes = readdirSync("src/app", { recursive: true, encoding: "utf8" }).filter((name) =>
+      /route\.ts$/.test(name),
+    );
+    for (const name of routes) {
+      const source = readFileSync(path.join("src/app", name), "utf8");
+      if (!/export async function (POST|PUT|PATCH|DELETE)/.test(source)) continue;
+      const asked = source.search(/runRoute\(|runTokenRoute\(|requireRole\(/);
+      const read = source.search(/request\.(json|formData|text|arrayBuffer|body)/);
+      expect(`${name} ${asked >= 0 && (read < 0 || asked < read)}`).toBe(`${name} true`);
+    }
+  });
+});
 
 describe("library, workshop and what the shop learns", () => {
   it.each(Object.keys(LEADING))("are a lead's: %s refuses a viewer and a technician", async (name) => {
