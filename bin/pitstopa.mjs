@@ -10,6 +10,7 @@ import { startMariadb } from "./lib/mariadb.mjs";
 import { root, stateFolder } from "./lib/paths.mjs";
 import { portsFrom } from "./lib/ports.mjs";
 import { repairSecrets, secretsOf } from "./lib/secrets.mjs";
+import { nightlyFile, rotate, writeUnits } from "./lib/service.mjs";
 import { need } from "./lib/run.mjs";
 import { runMain, say, SetupError } from "./lib/say.mjs";
 
@@ -29,6 +30,8 @@ const HELP = `pitstopa: the bench partner of a drone repair technician, for scri
   pitstopa backup FILE                         write the whole shop into one file
   pitstopa restore FILE [--yes] [--stop]       put a backup in place; --yes replaces a shop that is there, --stop ends it
                                                first while it runs
+  pitstopa nightly FOLDER [--keep N]           a backup of today into a folder, tried by a whole restore aside; keeps 14
+  pitstopa install-service [--backups FOLDER]  write systemd units: the shop, and a nightly backup
   pitstopa person list                         who may sign in
   pitstopa person add NAME [--role viewer|technician|lead] [--display "NAME ON REPORTS"]
   pitstopa person reset NAME                   a new password, shown once
@@ -59,6 +62,10 @@ await runMain(async () => {
       return backupShop(requireFile(file));
     case "restore":
       return restoreShop(requireFile(file), values);
+    case "nightly":
+      return nightly(requireFile(file), numberOf("keep", values.keep) ?? 14);
+    case "install-service":
+      return installService(values);
     case "person":
       return person(positionals, values);
     case "repair-secrets":
@@ -103,6 +110,8 @@ function readArguments() {
         yes: { type: "boolean", default: false },
         stop: { type: "boolean", default: false },
         role: { type: "string" },
+        keep: { type: "string" },
+        backups: { type: "string" },
         display: { type: "string" },
         help: { type: "boolean", short: "h", default: false },
       },
@@ -172,6 +181,28 @@ async function bench(file, values) {
 async function backupShop(file) {
   const { backup } = await built("backupCommand");
   await withDatabase(async ({ ownerUrl }) => say(`Written: ${file}, ${await backup(ownerUrl, file)}`));
+}
+
+async function nightly(folder, keep) {
+  const { backup, BackupError, tryRestore } = await built("backupCommand");
+  const file = nightlyFile(folder, new Date());
+  await withDatabase(async ({ ownerUrl }) => {
+    say(`Written: ${file}, ${await backup(ownerUrl, file)}`);
+    try {
+      say(`Tried: ${await tryRestore(ownerUrl, file)}`);
+    } catch (error) {
+      if (error instanceof BackupError) throw new SetupError(`The backup cannot be restored: ${error.message}`);
+      throw error;
+    }
+  });
+  const removed = rotate(folder, keep);
+  if (removed.length > 0) say(`Removed: ${removed.join(", ")}`);
+}
+
+function installService({ backups }) {
+  const state = stateFolder("shop");
+  const { files, lines } = writeUnits({ state, port: firstPort(), backups: backups ?? join(state, "backups") });
+  say(`Written:\n  ${files.join("\n  ")}\n\nSwitch them on:\n  ${lines.join("\n  ")}`);
 }
 
 async function restoreShop(file, { yes, stop }) {

@@ -12,9 +12,10 @@ import { supervisor } from "./supervise.mjs";
  * @param options.folder - State folder.
  * @param options.firstPort - The shop's own; the others follow.
  * @param options.demo - Whether it is the demo shop, with its simulated bench.
+ * @param options.listen - As `startStack` takes it.
  * @param options.greet - Called with the stack once it runs: prints how to get in.
  */
-export async function serve({ folder, firstPort, demo, greet }) {
+export async function serve({ folder, firstPort, demo, listen = null, greet }) {
   await ensureDebianPackages({ browser: false });
   await ensureNodeModules();
   const distDir = process.env.PITSTOPA_DIST_DIR ?? ".next";
@@ -41,6 +42,7 @@ export async function serve({ folder, firstPort, demo, greet }) {
       folder,
       ports,
       demo,
+      listen,
       distDir,
       firstLeadKey: randomBytes(18).toString("base64url"),
       onStart: (name, pid) => noteProcess(folder, name, pid),

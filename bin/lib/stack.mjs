@@ -12,13 +12,23 @@ import { secretsOf } from "./secrets.mjs";
  * @param options.folder - State folder.
  * @param options.ports - web (the address that browsers know), inner (where the web process listens), database, rig, and a list of those of the simulated bench, in the order of SIMULATED_INSTRUMENTS.
  * @param options.demo - Loads the demo shop into an empty database and shows its sign-ins.
+ * @param options.listen - Where browsers reach it beside this machine: `host`, with `cert` and `key` files for TLS; loopback alone when absent.
  * @param options.firstLeadKey - Opens the page that makes the first lead of a shop that has nobody yet.
  * @param options.onStart - Called with name and process number of each part that was started.
  * @param options.onExit - Called with name and code when a part ends by itself.
  * @returns The environment, the parts, `restart` of one, and `stop`.
  */
 export async function startStack(options) {
-  const { folder, ports, demo, distDir = ".next", firstLeadKey = "", onStart = () => {}, onExit = () => {} } = options;
+  const {
+    folder,
+    ports,
+    demo,
+    listen = null,
+    distDir = ".next",
+    firstLeadKey = "",
+    onStart = () => {},
+    onExit = () => {},
+  } = options;
   const secrets = secretsOf(folder);
   const usesOwnDatabase = !process.env.DATABASE_URL;
   const openDatabase = () =>
@@ -29,6 +39,8 @@ export async function startStack(options) {
           ownerUrl: process.env.DATABASE_OWNER_URL ?? process.env.DATABASE_URL,
           stop: () => Promise.resolve(),
         });
+  const nameOf = (host) => (host.includes(":") ? `[${host}]` : host); // of version 6
+  const url = `${listen?.cert ? "https" : "http"}://${nameOf(listen?.host ?? "127.0.0.1")}:${ports.web}`;
   let stopping = false;
   const startDatabase = async () => {
     const opened = await openDatabase();
@@ -50,9 +62,15 @@ export async function startStack(options) {
     RIG_PORT: String(ports.rig),
     RIG_SIMULATED: ports.simulated.join(","),
     DOOR_PORT: String(ports.web),
+    ...(listen && {
+      DOOR_HOST: listen.host,
+      DOOR_NAMES: [nameOf(listen.host), process.env.DOOR_NAMES].filter(Boolean).join(","),
+    }),
+    ...(listen?.cert && { DOOR_CERT: listen.cert, DOOR_KEY: listen.key, PITSTOPA_TLS: "1" }),
     DOOR_TOKEN: secrets.door,
     WEB_PORT: String(ports.inner),
     PITSTOPA_DEMO: demo ? "1" : "",
+    PITSTOPA_FOLDER: usesOwnDatabase ? folder : "",
     FIRST_LEAD_KEY: firstLeadKey,
     PITSTOPA_DIST_DIR: distDir,
     NODE_ENV: "production",
@@ -87,7 +105,7 @@ export async function startStack(options) {
   };
   const startDoor = async () => {
     const door = start("door", [join(root, "dist/door.mjs")]);
-    const isOpen = await waitForHttp(`http://127.0.0.1:${ports.web}/api/health`, 20, () => door.exitCode === null);
+    const isOpen = await waitForHttp(`${url}/api/health`, 20, () => door.exitCode === null);
     if (!isOpen) throw new SetupError(`The shop's door did not open; see ${join(folder, "door.log")}.`);
   };
   try {
@@ -119,9 +137,9 @@ export async function startStack(options) {
       else await { bench: startBench, rig: startRig, web: startWeb, door: startDoor }[name]();
     },
     hasNobody: () => isEmpty(database.url),
-    firstLeadUrl: `http://127.0.0.1:${ports.web}/first-lead?key=${firstLeadKey}`,
+    firstLeadUrl: `${url}/first-lead?key=${firstLeadKey}`,
     stop,
-    url: `http://127.0.0.1:${ports.web}`,
+    url,
   };
 }
 

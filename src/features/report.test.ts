@@ -77,7 +77,10 @@ const proofs = [
   },
 ];
 const reportWith = (history: JobEvent[], asked: readonly Proof[] = [], of = job) =>
-  reportOf({ job: of, craft, events: history, findings: findingsOf(history), proofs: asked, library: shippedLibrary });
+  reportOf(
+    { job: of, craft, events: history, findings: findingsOf(history), proofs: asked, library: shippedLibrary },
+    { shopName: "Low Weir Works", paper: "LETTER" },
+  );
 const report = reportWith(events, proofs);
 const section = (title: string, of = report) => of.sections.find((each) => each.title === title)!;
 
@@ -133,6 +136,11 @@ describe("documentOf", () => {
     expect(documentOf(many, "<svg/>").defaultStyle!.fontSize).toBeLessThan(
       documentOf(report, "<svg/>").defaultStyle!.fontSize!,
     );
+  });
+
+  it("carries the shop's name, on the paper it prints on", () => {
+    expect(documentOf(report, "<svg/>")).toMatchObject({ pageSize: "LETTER" });
+    expect(JSON.stringify(documentOf(report, "<svg/>"))).toContain("Low Weir Works");
   });
 
   it("never calls a craft fit to fly", () => {

@@ -18,6 +18,12 @@ export async function restore(databaseUrl: string, file: string): Promise<string
   return `${tables.reduce((sum, { rows }) => sum + rows, 0)} rows, as they were on ${madeAt}`;
 }
 
+/** Goes through a whole restore of a file but for its last step: whether it could be put in place. */
+export async function tryRestore(databaseUrl: string, file: string): Promise<string> {
+  const { tables } = await restoreBackup(databaseUrl, file, path.resolve("db/migrations"), { isTrial: true });
+  return `${tables.reduce((sum, { rows }) => sum + rows, 0)} rows came back`;
+}
+
 /** Whether the database holds a shop already. @throws what the database says when it does not answer. */
 export async function isFilled(databaseUrl: string): Promise<boolean> {
   const pool = openPool(databaseUrl, 1);

@@ -8,6 +8,10 @@ const Environment = v.object({
   RIG_TOKEN: v.optional(v.string(), ""),
   /** Set when browsers reach the shop by TLS. */
   PITSTOPA_TLS: v.optional(v.string(), ""),
+  /** Where the shop's data lie; empty where the database is kept elsewhere. */
+  PITSTOPA_FOLDER: v.optional(v.string(), ""),
+  /** Below this much room on the disk nothing new is stored. */
+  PITSTOPA_LEAST_FREE_MB: v.optional(v.pipe(v.string(), v.transform(Number), v.number(), v.minValue(0)), "300"),
   /** Opens the page that makes the first lead; empty closes it. */
   FIRST_LEAD_KEY: v.optional(v.string(), ""),
   PITSTOPA_DEMO: v.optional(v.string(), ""),

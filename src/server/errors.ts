@@ -11,6 +11,7 @@ export type AppErrorCode =
   | "too_many_attempts"
   | "rig_unreachable"
   | "database_down"
+  | "disk_full"
   | "busy"
   | "too_slow";
 

@@ -6,9 +6,17 @@ dayjs.extend(utc);
 /** Making one costs as much as a thousand uses of it. */
 const clocks = new Map<string, Intl.DateTimeFormat>();
 
-/** The clock of PITSTOPA_ZONE, by its name in the time zone database, else of the server's own zone. */
+// Next loads server modules more than once; the shop's zone must be one in a process.
+const shop = globalThis as { pitstopaZone?: string };
+
+/** Sets the shop's time zone, by its name in the time zone database; empty for the computer's own. */
+export function setShopZone(zone: string): void {
+  shop.pitstopaZone = zone;
+}
+
+/** The shop's clock: its own zone, else that of PITSTOPA_ZONE, else of the server. */
 function shopClock(): Intl.DateTimeFormat {
-  const zone = process.env.PITSTOPA_ZONE ?? "";
+  const zone = shop.pitstopaZone || (process.env.PITSTOPA_ZONE ?? "");
   let clock = clocks.get(zone);
   if (!clock) {
     clock = new Intl.DateTimeFormat("en-GB", {

@@ -88,6 +88,14 @@ describe("a backup", () => {
     expect(await asides()).toEqual([]);
   }, 60_000);
 
+  it("can be tried: all the way but for the last step, which leaves the shop as it was", async () => {
+    const other = await makeDatabase();
+    const { tables } = await restoreBackup(other, good, migrationsFolder, { isTrial: true });
+    expect(tables.length).toBeGreaterThan(20);
+    expect(await contentOf(other)).toEqual({});
+    expect(await asides()).toEqual([]);
+  });
+
   it("is readable by its owner alone, and holds no session", () => {
     const text = gunzipSync(readFileSync(good)).toString("utf8");
     expect(text).not.toMatch(/"name":"session"/);

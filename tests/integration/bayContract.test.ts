@@ -61,7 +61,9 @@ describe("a bay made in a test", () => {
       "went from Isolate to Drying (rained on)",
       "dried for 6 h",
     ]);
-    expect(reportOf(facts).sections.find(({ title }) => title === "Dried")!.lines).toEqual(["6 h"]);
+    expect(
+      reportOf(facts, { shopName: "", paper: "A4" }).sections.find(({ title }) => title === "Dried")!.lines,
+    ).toEqual(["6 h"]);
     // The finding it handed in weighs like one that was seen.
     const probability = async (id: number) =>
       (await diagnoseJob(shop.pool, await loadJobFacts(shop.pool, id))).suspects;

@@ -1,3 +1,6 @@
+import { DEFAULT_WORKSHOP } from "@/features/faultLibrary/defaultWorkshop";
+import { saveWorkshop } from "@/features/workshop/saveWorkshop";
+import { formatDay } from "@/shared/format";
 import { environment } from "@/server/env";
 import { makeFirstLead, mayMakeFirstLead } from "@/features/people/firstLead";
 import {
@@ -83,6 +86,19 @@ describe("people", () => {
     expect(both.filter(({ status }) => status === "fulfilled")).toHaveLength(1);
     const [rows] = await shop.pool.execute("SELECT COUNT(*) AS n FROM person WHERE role = 'lead'");
     expect((rows as { n: number }[])[0]!.n).toBe(1);
+  });
+});
+
+describe("the shop's clock", () => {
+  it("is the one that its lead set, for whoever comes by next", async () => {
+    const { key } = await newcomer();
+    const at = new Date("2026-03-01T23:30:00Z");
+    await saveWorkshop(shop.lead, { version: 0, content: { ...DEFAULT_WORKSHOP, timeZone: "Etc/GMT-13" } });
+    await findPersonOfSession(shop.pool, key);
+    expect(formatDay(at)).toBe("2026-03-02");
+    await saveWorkshop(shop.lead, { version: 1, content: DEFAULT_WORKSHOP });
+    await findPersonOfSession(shop.pool, key);
+    expect(formatDay(at)).toBe("2026-03-01");
   });
 });
 

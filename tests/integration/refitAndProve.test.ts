@@ -383,7 +383,7 @@ describe("the causes of a job", () => {
       "dropped",
     ]);
     await name(["camera-dead"], {});
-    const report = reportOf(await loadJobFacts(shop.pool, jobId));
+    const report = reportOf(await loadJobFacts(shop.pool, jobId), { shopName: "", paper: "A4" });
     const first = report.sections.find(({ title }) => title === "Cause 1")!.lines.join("\n");
     const second = report.sections.find(({ title }) => title === "Cause 2")!.lines.join("\n");
     expect(first).toMatch(/burnt phase: ESC 1, front right/);
@@ -497,7 +497,7 @@ describe("handBack", () => {
   it("gives a report of one page that says what was proven and never that it may fly", async () => {
     const jobId = await inProve();
     await meetAll(jobId);
-    const report = reportOf(await loadJobFacts(shop.pool, jobId));
+    const report = reportOf(await loadJobFacts(shop.pool, jobId), { shopName: "", paper: "A4" });
     const section = (title: string) => report.sections.find((each) => each.title === title)!;
     expect(section("Parts and settings").lines).toEqual([expect.stringContaining("Camera mark 1")]);
     expect(section("Proofs").table!.rows.every(([, state, who]) => state === "met" && who === "Test technician")).toBe(
@@ -512,7 +512,7 @@ describe("handBack", () => {
   it("keeps the report on one page when everything was replaced", async () => {
     const jobId = await shop.receive({ intermittent: { failureCount: 3, failureTimeS: 600 } });
     for (const position of ["Camera", "Flight controller", "Main lead", "ESC 1"]) await swap(jobId, position, "NEW-3");
-    const report = reportOf(await loadJobFacts(shop.pool, jobId));
+    const report = reportOf(await loadJobFacts(shop.pool, jobId), { shopName: "", paper: "A4" });
     expect(report.sections.find(({ title }) => title === "Proofs")!.table!.rows.length).toBeGreaterThan(18);
     const pdf = (await reportPdf(report)).toString("latin1");
     expect(pdf.match(/\/Type \/Page\b(?!s)/g)).toHaveLength(1);

@@ -3,7 +3,9 @@ import { redirect } from "next/navigation";
 import { findCurrentPerson } from "@/server/verbs/currentPerson";
 import { DEMO_PEOPLE } from "@/features/people/demoPeople";
 import { SignInForm } from "@/features/people/SignInForm";
+import { getWorkshop } from "@/features/faultLibrary/workshopRepository";
 import { environment } from "@/server/env";
+import { pool } from "@/server/pool";
 import { ControlsProvider } from "@/shared/theme/ControlsProvider";
 import styles from "./page.module.css";
 
@@ -12,6 +14,11 @@ export const metadata: Metadata = { title: "Sign in" };
 /** The door. In demo mode the invented people stand beside it. */
 export default async function SignInPage() {
   if (await findCurrentPerson()) redirect("/");
+  // The door opens also while the database is away.
+  const shopName = await getWorkshop(pool()).then(
+    ({ content }) => content.shopName,
+    () => "",
+  );
   return (
     <main className={styles.page}>
       <section className={styles.ticket}>
@@ -21,7 +28,7 @@ export default async function SignInPage() {
           stopa
         </p>
         <div className={styles.body}>
-          <h1>From complaint to proven craft</h1>
+          <h1>{shopName || "From complaint to proven craft"}</h1>
           <p className="soft">What is wrong, is the part good, is it fixed: one ticket, six bays, every proof.</p>
           <ControlsProvider>
             <SignInForm />

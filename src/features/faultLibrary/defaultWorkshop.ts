@@ -34,4 +34,7 @@ export const DEFAULT_WORKSHOP: WorkshopContent = {
   givenUpCents: 40000,
   isLearning: true,
   currency: "cr",
+  shopName: "",
+  timeZone: "",
+  paper: "A4",
 };

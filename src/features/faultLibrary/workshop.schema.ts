@@ -15,7 +15,19 @@ const minutes = v.pipe(
   v.maxValue(240, "At most 240."),
 );
 
-/** What the shop has to check with, and what things cost. */
+/** What reports are printed on. */
+export const PAPERS = ["A4", "LETTER"] as const;
+
+/** True for a name of the time zone database that this computer knows. */
+function isTimeZone(zone: string): boolean {
+  try {
+    return new Intl.DateTimeFormat("en-GB", { timeZone: zone }).resolvedOptions().timeZone !== "";
+  } catch {
+    return false;
+  }
+}
+
+/** What the shop is called, has to check with, and what things cost. */
 export const WorkshopContent = v.object({
   tools: v.array(v.picklist(TOOLS, "The shop has no word for this tool.")),
   spares: v.array(v.picklist(PART_KIND_LIST, "The shop has no word for this part.")),
@@ -35,6 +47,17 @@ export const WorkshopContent = v.object({
     ),
     "cr",
   ),
+  /** As it stands on reports and on the sign-in page; empty for none. */
+  shopName: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(60, "At most 60 characters.")), ""),
+  /** By its name in the time zone database; empty for the zone of the computer. */
+  timeZone: v.optional(
+    v.pipe(
+      v.string(),
+      v.check((zone) => zone === "" || isTimeZone(zone), "This computer knows no such time zone."),
+    ),
+    "",
+  ),
+  paper: v.optional(v.picklist(PAPERS, "Pick a size."), "A4"),
 });
 export type WorkshopContent = v.InferOutput<typeof WorkshopContent>;
 

@@ -2,6 +2,7 @@ import "server-only";
 import { mayRelease } from "@/core/prove/orderProofs";
 import { getJobPage } from "@/features/job/getJobPage";
 import { findClosedCase } from "@/features/faultLibrary/closedCaseRepository";
+import { getWorkshop } from "@/features/faultLibrary/workshopRepository";
 import { hasRole } from "@/server/person";
 import { type VerbContext } from "@/server/verbs/verbContext";
 import { type HandbackBayProps } from "./HandbackBay";
@@ -9,7 +10,7 @@ import { type Report, reportOf } from "./report";
 
 /** A job's report. @throws {NotFoundError}, {AppError} `forbidden` */
 export async function getReport(context: VerbContext, jobId: number): Promise<Report> {
-  return reportOf(await getJobPage(context, jobId));
+  return reportOf(await getJobPage(context, jobId), (await getWorkshop(context.pool)).content);
 }
 
 /** A job at Hand back. @throws {NotFoundError}, {AppError} `forbidden` */
@@ -19,7 +20,7 @@ export async function getHandbackBay(context: VerbContext, jobId: number): Promi
   const closedCase = await findClosedCase(context.pool, jobId);
   return {
     target: { jobId: job.id, version: job.version },
-    report: reportOf(facts),
+    report: reportOf(facts, (await getWorkshop(context.pool)).content),
     owner: craft.owner,
     craftId: craft.id,
     isClosed: job.closedAt !== null,

@@ -17,6 +17,8 @@ const show = (more: Partial<HandbackBayProps> = {}) =>
         craft: "Whin, quad",
         received: "1 May 2026",
         handedBack: "not yet",
+        shopName: "",
+        paper: "A4",
         drawing: { shape: { kind: "quad", motorCount: 4 }, places: [] },
         sections: [
           { title: "Complaint", lines: ["no picture"] },

@@ -3,6 +3,7 @@ import { type Shape } from "@/core/craft/spots";
 import { causesOf, placesOf, standingCauses } from "@/features/job/causes/causesOf";
 import { type JobFacts, type ReportSection } from "@/features/job/bays/bayManifest";
 import { registeredBays } from "@/features/job/bays/bayRegistry";
+import { type WorkshopContent } from "@/features/faultLibrary/workshop.schema";
 import { jobNumber } from "@/features/job/job";
 import { formatDate } from "@/shared/format";
 import { handedBack } from "./handback.manifest";
@@ -13,6 +14,9 @@ export interface Report {
   craft: string;
   received: string;
   handedBack: string;
+  /** Whose report it is; empty for a shop without a name. */
+  shopName: string;
+  paper: WorkshopContent["paper"];
   /** Of each bay in the order of the path. */
   sections: ReportSection[];
   /** The craft to be drawn, with where its causes were. */
@@ -20,7 +24,7 @@ export interface Report {
 }
 
 /** Gathers a job's report: each bay tells its own part. */
-export function reportOf(facts: JobFacts): Report {
+export function reportOf(facts: JobFacts, { shopName, paper }: Pick<WorkshopContent, "shopName" | "paper">): Report {
   const { job, craft, events } = facts;
   return {
     number: jobNumber(job.id),
@@ -29,6 +33,8 @@ export function reportOf(facts: JobFacts): Report {
     handedBack: job.closedAt
       ? `${formatDate(job.closedAt)} to ${handedBack.last(events)?.payload.to ?? ""}`
       : "not yet",
+    shopName,
+    paper,
     drawing: {
       shape: { kind: craft.kind, motorCount: craft.motorCount },
       places: standingCauses(causesOf(facts)).flatMap(placesOf),

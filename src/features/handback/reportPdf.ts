@@ -4,7 +4,7 @@ import { type ReportSection } from "@/features/job/bays/bayManifest";
 import { runTask } from "@/server/workers/workerPool";
 import { type Report } from "./report";
 
-/** Draws a report as a one-page PDF (A4), in the worker pool. Long lists are set smaller, so that one page holds them. */
+/** Draws a report as a one-page PDF, in the worker pool. Long lists are set smaller, so that one page holds them. */
 export async function reportPdf(report: Report): Promise<Buffer> {
   const drawing = await runTask("craftSvg", report.drawing);
   return Buffer.from(await runTask("drawPdf", documentOf(report, drawing)));
@@ -22,7 +22,7 @@ export function documentOf(report: Report, drawing: string): TDocumentDefinition
   );
   const fontSize = lines <= ROOMY_LINES ? 9.5 : lines <= FULL_LINES ? 8.2 : 7;
   return {
-    pageSize: "A4",
+    pageSize: report.paper,
     pageMargins: [40, 36, 40, 40],
     info: { title: `Job ${report.number}, repair report` },
     defaultStyle: { font: "Plex", fontSize, lineHeight: 1.15 },
@@ -31,6 +31,7 @@ export function documentOf(report: Report, drawing: string): TDocumentDefinition
         columns: [
           { text: report.number, fontSize: 30, bold: true, width: 100 },
           [
+            ...(report.shopName ? [{ text: report.shopName, bold: true }] : []),
             { text: report.craft, bold: true, fontSize: fontSize + 2 },
             { text: `Received ${report.received}. Handed back ${report.handedBack}.` },
           ],

@@ -1,6 +1,6 @@
 "use client";
 
-import { Button, Checkbox, Form, Input, InputNumber, Switch } from "antd";
+import { Button, Checkbox, Form, Input, InputNumber, Select, Switch } from "antd";
 import { useState } from "react";
 import { TOOLS } from "@/core/diagnosis/library/tools";
 import { PART_KIND_LIST, PART_KINDS } from "@/core/craft/partKinds";
@@ -10,6 +10,11 @@ import { useVerb } from "@/shared/useVerb";
 import { saveWorkshopAction } from "./workshop.action";
 import styles from "./Workshop.module.css";
 import { fromWorkshopValues, toWorkshopValues, type WorkshopPageProps, type WorkshopValues } from "./workshopValues";
+
+const ZONES = [
+  { value: "", label: "That of the shop's computer" },
+  ...["UTC", ...Intl.supportedValuesOf("timeZone")].map((value) => ({ value, label: value.replaceAll("_", " ") })),
+];
 
 /** A price list reads across: what it is on the left, what it costs on the right. */
 const ACROSS = {
@@ -45,6 +50,23 @@ export function WorkshopForm(props: WorkshopPageProps & { onDone: () => void }) 
         <ToolsSection checksByTool={checksByTool} />
         <SparesSection checksBySpare={checksBySpare} />
         <PricesSection field={field} />
+        <section className="panel stack" aria-label="The shop">
+          <h2>The shop</h2>
+          <Form.Item label="Its name, on reports and at the door" name="shopName" {...field("shopName")}>
+            <Input maxLength={60} />
+          </Form.Item>
+          <Form.Item label="Its clock" name="timeZone" {...field("timeZone")}>
+            <Select showSearch options={ZONES} />
+          </Form.Item>
+          <Form.Item label="Reports are printed on" name="paper" {...field("paper")}>
+            <Select
+              options={[
+                { value: "A4", label: "A4" },
+                { value: "LETTER", label: "Letter" },
+              ]}
+            />
+          </Form.Item>
+        </section>
         <section className="panel stack" aria-label="Learning">
           <h2>Learning</h2>
           <div className="row">

@@ -59,6 +59,16 @@ function Sheet({ content, checksByTool, checksBySpare, learned }: WorkshopPagePr
           </tbody>
         </table>
       </section>
+      <section className="panel stack" aria-label="The shop">
+        <h2>The shop</h2>
+        <p>
+          <strong>{content.shopName || "No name yet"}</strong>
+        </p>
+        <p className="soft">
+          Clock: {content.timeZone || "that of its computer"}. Reports on {content.paper === "A4" ? "A4" : "Letter"}.
+          Money in {content.currency}.
+        </p>
+      </section>
       <section className="panel stack" aria-label="Learning">
         <h2>Learning</h2>
         <p>

@@ -24,6 +24,9 @@ export interface WorkshopValues {
   parts: Partial<Record<PartKind, number | null>>;
   isLearning: boolean;
   currency: string;
+  shopName: string;
+  timeZone: string;
+  paper: WorkshopContent["paper"];
 }
 
 /** What is stored, as the form shows it. */

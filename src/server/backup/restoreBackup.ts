@@ -17,10 +17,16 @@ const BATCH_LETTERS = 4_000_000;
  *
  * @param databaseUrl - Of the owner, who may make databases called pitstopa_….
  * @param folder - With the migrations.
+ * @param isTrial - Goes all the way but for the last step, and drops what it made: whether the file can be restored.
  * @returns What was put in place.
  * @throws {BackupError} with what is wrong with the file; nothing was changed then.
  */
-export async function restoreBackup(databaseUrl: string, file: string, folder: string): Promise<BackupHead> {
+export async function restoreBackup(
+  databaseUrl: string,
+  file: string,
+  folder: string,
+  { isTrial = false } = {},
+): Promise<BackupHead> {
   const { head, rows } = await openBackup(file);
   if (!(await readdir(folder)).includes(head.schema))
     throw new BackupError(`${file} comes from a newer Pitstopa (${head.schema}). Update this one first.`);
@@ -39,7 +45,7 @@ export async function restoreBackup(databaseUrl: string, file: string, folder: s
     } finally {
       await pool.end();
     }
-    await changePlaces(admin, shop, aside);
+    if (!isTrial) await changePlaces(admin, shop, aside);
     return head;
   } finally {
     await admin.query("DROP DATABASE IF EXISTS ??", [aside]).catch(() => undefined);

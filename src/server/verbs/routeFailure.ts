@@ -13,6 +13,7 @@ const STATUS: Readonly<Partial<Record<AppErrorCode, number>>> = {
   too_many_attempts: 429,
   rig_unreachable: 502,
   database_down: 503,
+  disk_full: 507,
 };
 
 /** Answers a route handler's expected error as JSON with its sentence; lets an unknown one rise. */

@@ -2,6 +2,7 @@ import "server-only";
 import { refresh } from "next/cache";
 import * as v from "valibot";
 import { isDatabaseDown, isDuplicate } from "@/server/db";
+import { requireRoom } from "@/server/diskRoom";
 import { AppError, ConflictError } from "@/server/errors";
 import { log } from "@/server/log";
 import { safeParseForm } from "@/shared/parseForm";
@@ -21,6 +22,7 @@ export async function runAction<S extends v.GenericSchema, T>(
 ): Promise<ActionResult<T>> {
   try {
     const context = await requestContext();
+    await requireRoom();
     const parsed = safeParseForm(schema, raw);
     if (!parsed.success) return invalidInput(parsed.issues);
     const data = await verb(context, parsed.output);

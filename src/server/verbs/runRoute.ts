@@ -1,6 +1,7 @@
 import "server-only";
 import type * as v from "valibot";
 import { safeParseForm } from "@/shared/parseForm";
+import { requireRoom } from "../diskRoom";
 import { requestContext } from "./currentPerson";
 import { routeFailure } from "./routeFailure";
 import { invalidInput } from "./runAction";
@@ -20,6 +21,7 @@ export async function runRoute<S extends v.GenericSchema>(
   try {
     const context = await requestContext();
     requireRole(context, role);
+    if (request.method !== "GET") await requireRoom();
     return await answer(request, schema, (input) => verb(context, input));
   } catch (error) {
     return routeFailure(error);

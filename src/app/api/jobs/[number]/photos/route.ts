@@ -3,6 +3,7 @@ import { routeFailure } from "@/server/verbs/routeFailure";
 import { addPhoto } from "@/features/receive/addPhoto";
 import { MAX_PHOTO_BYTES } from "@/features/receive/pictureType";
 import { AppError, NotFoundError } from "@/server/errors";
+import { requireRoom } from "@/server/diskRoom";
 import { requireRole } from "@/server/verbs/verbContext";
 
 /** The form around the picture may add this much. */
@@ -13,6 +14,7 @@ export async function POST(request: Request, { params }: { params: Promise<{ num
   try {
     const context = await requestContext();
     requireRole(context, "technician"); // before any of it is read
+    await requireRoom();
     const { number } = await params;
     if (!/^\d{1,9}$/.test(number)) throw new NotFoundError(`Job ${number}`);
     // Refused by its announced length; the door counts the bytes of those that announce none.
