@@ -18,7 +18,9 @@ export function openPool(databaseUrl: string, connectionLimit = 10): Pool {
 }
 
 /** How often a transaction that lost a deadlock is run in all. */
-const DEADLOCK_TRIES = 4;
+const DEADLOCK_TRIES = 6;
+/** Waited before the next try, at most, times the number of tries so far: two that collided must not collide again in step. */
+const PAUSE_MS = 25;
 
 /**
  * Runs `work` in one transaction: commits when it returns, rolls back when it throws. Where the database ended it to
@@ -33,6 +35,7 @@ export async function withTransaction<T>(pool: Pool, work: (db: Db) => Promise<T
       return await runTransaction(pool, work);
     } catch (error) {
       if (!isDeadlock(error) || attempt === DEADLOCK_TRIES) throw error;
+      await new Promise((resolve) => setTimeout(resolve, Math.random() * PAUSE_MS * attempt));
     }
   }
 }
@@ -57,7 +60,8 @@ export function isDuplicate(error: unknown, key = ""): boolean {
   return error instanceof Error && "code" in error && error.code === "ER_DUP_ENTRY" && error.message.includes(key);
 }
 
-function isDeadlock(error: unknown): boolean {
+/** True when the database ended a transaction to break a deadlock, or, in a cluster, because another node was first. */
+export function isDeadlock(error: unknown): boolean {
   return typeof error === "object" && error !== null && "code" in error && error.code === "ER_LOCK_DEADLOCK";
 }
 

@@ -7,6 +7,10 @@ import { listPhotos } from "@/features/job/photos/photoRepository";
 import { logPack, savePack } from "@/features/packs/packVerbs";
 import { addPhoto } from "@/features/receive/addPhoto";
 import { receiveCraft } from "@/features/receive/receiveCraft";
+import { changeDetails } from "@/features/receive/changeDetails";
+import { saveEntry } from "@/features/library/libraryVerbs";
+import { type Job } from "@/features/job/job";
+import { type VerbContext } from "@/server/verbs/verbContext";
 import { toFailure } from "@/server/verbs/runAction";
 import { randomUuid } from "@/shared/randomUuid";
 import { intake, openTestShop, type TestShop } from "./testShop";
@@ -22,6 +26,15 @@ const count = async (table: string) => {
 };
 const close = (jobId: number) =>
   shop.pool.execute("UPDATE job SET closed_at = UTC_TIMESTAMP(3), is_open = NULL WHERE id = ?", [jobId]);
+const detailsOf = ({ version, complaint, lastChange, waitingFor, technicianId, promisedOn, isUrgent }: Job) => ({
+  version,
+  complaint,
+  lastChange,
+  waitingFor,
+  technicianId,
+  promisedOn,
+  isUrgent,
+});
 const TABLE = [
   "time [s],throttle [%],voltage [V],current [A]",
   ...Array.from({ length: 900 }, (_, at) => `${at / 10},50,16,9`),
@@ -59,6 +72,31 @@ describe("many at once", () => {
     );
     expect(twice[0]).toEqual(twice[1]);
     expect(await listPhotos(shop.pool, jobId)).toHaveLength(50);
+  }, 60_000);
+});
+
+describe("many who meet", () => {
+  it("work on each other's jobs without waiting for one another", async () => {
+    const mine = await shop.receive({ technicianId: shop.technician.person.id });
+    const theirs = await shop.receive({ technicianId: shop.lead.person.id });
+    const note = async (context: VerbContext, jobId: number, at: number) =>
+      changeDetails(context, { ...detailsOf(await getJob(shop.pool, jobId)), jobId, complaint: `It fell, ${at}` });
+    for (let at = 0; at < 60; at++) await Promise.all([note(shop.technician, theirs, at), note(shop.lead, mine, at)]);
+    for (const jobId of [mine, theirs]) expect((await getJob(shop.pool, jobId)).complaint).toBe("It fell, 59");
+  }, 60_000);
+
+  it("save the library at the same moment: one is first, the others are told of a conflict", async () => {
+    const save = (at: number) =>
+      saveEntry(shop.lead, {
+        baseRevision: 0,
+        group: "repairs",
+        id: null,
+        entry: { name: `Tighten ${at}`, part: "frame", minutes: 5, parts: [] },
+        note: "",
+      });
+    const all = await Promise.allSettled(Array.from({ length: 6 }, (_, at) => save(at)));
+    expect(all.filter(({ status }) => status === "fulfilled")).toHaveLength(1);
+    for (const one of all) if (one.status === "rejected") expect(one.reason).toMatchObject({ code: "conflict" });
   }, 60_000);
 });
 

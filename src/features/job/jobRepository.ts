@@ -51,7 +51,9 @@ export async function getJob(db: Db, id: number): Promise<Job> {
 
 /** The job with its row locked until the transaction ends, and how many events it has. @throws {NotFoundError} */
 export async function lockJob(db: Db, id: number): Promise<{ job: Job; eventCount: number }> {
-  const [rows] = await db.execute<JobRow[]>(`${GET} FOR UPDATE`, [id]);
+  // The row alone: with its technician's beside it, two people on each other's jobs would wait for one another.
+  await db.execute("SELECT id FROM job WHERE id = ? FOR UPDATE", [id]);
+  const [rows] = await db.execute<JobRow[]>(GET, [id]);
   if (!rows[0]) throw new NotFoundError(`Job ${jobNumber(id)}`);
   return { job: toJob(rows[0]), eventCount: rows[0].event_count };
 }

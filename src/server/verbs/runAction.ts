@@ -1,7 +1,7 @@
 import "server-only";
 import { refresh } from "next/cache";
 import * as v from "valibot";
-import { isDatabaseDown, isDuplicate } from "@/server/db";
+import { isDatabaseDown, isDeadlock, isDuplicate } from "@/server/db";
 import { requireRoom } from "@/server/diskRoom";
 import { AppError, ConflictError } from "@/server/errors";
 import { log } from "@/server/log";
@@ -45,6 +45,12 @@ export function toFailure(error: unknown): ActionFailure {
       message: "The database does not answer. Nothing was stored; try again in a moment.",
     };
   }
+  if (isDeadlock(error))
+    return {
+      ok: false,
+      code: "conflict",
+      message: "Others stored at the same moment, again and again. Nothing of yours was stored; try again.",
+    };
   if (isDuplicate(error))
     // What two names have in common the database sees better than a comparison here: accents, width, case.
     return {
