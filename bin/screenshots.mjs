@@ -60,7 +60,7 @@ async function shootAll(browser, url) {
     await page.waitForTimeout(1500);
   });
   await shoot(wide.page, "rig", "/instruments", (page) => page.getByText("Wattmeter").first().click());
-  await shoot(wide.page, "packs", "/packs");
+  await shoot(wide.page, "packs", "/packs", (page) => page.getByRole("button", { name: /^Reed 4S B/ }).click());
   await shoot(wide.page, "calculators", "/calculators/drive-matching");
   const hot = await jobOf(wide.page, "Picture goes after four minutes");
   await shootOneJob(wide.page);

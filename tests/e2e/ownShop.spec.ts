@@ -38,7 +38,9 @@ async function start(
 const parts = () =>
   (JSON.parse(readFileSync(path.join(folder, "launcher.json"), "utf8")) as { parts: Record<string, number> }).parts;
 const ends = (launcher: ChildProcess) =>
-  launcher.exitCode !== null ? Promise.resolve() : new Promise((resolve) => launcher.once("exit", resolve));
+  launcher.exitCode !== null || launcher.signalCode !== null
+    ? Promise.resolve()
+    : new Promise((resolve) => launcher.once("exit", resolve));
 
 test.afterAll(async () => {
   for (const launcher of launchers) {
