@@ -18,8 +18,8 @@ export interface Instrument {
   measure(): Promise<Readings>;
   /** What it drives; null for one that only measures. */
   readonly output: Output | null;
-  /** Called once when the connection is lost. */
-  onLost(listener: (reason: string) => void): void;
+  /** Called once when the connection is lost. @returns What takes the listener off again. */
+  onLost(listener: (reason: string) => void): () => void;
   close(): void;
 }
 

@@ -245,7 +245,11 @@ function useChartData(
       limits: assessed?.run.limits ?? order.limits,
       durationS: assessed ? assessed.lengthS + 0.5 : profileDurationS(order.profile) + 0.5,
       draws: plan.draws,
-      notes: [...motorMarks(assessed?.run.profile ?? order.profile), ...(assessed?.notes ?? [])],
+      notes: [
+        ...motorMarks(assessed?.run.profile ?? order.profile),
+        ...(assessed?.gaps ?? []).map(({ fromS }) => ({ atS: fromS, note: "not stored", mark: "not stored" })),
+        ...(assessed?.notes ?? []),
+      ],
     }),
     [main, assessed, behind, order, plan],
   );

@@ -52,6 +52,8 @@ export class RigRun {
   private latest: Readings = {};
   private silenceAtEndMs: number | null = null;
   private readonly watchTimer: NodeJS.Timeout;
+  /** Instruments live on; a run that is over listens to them no more. */
+  private readonly leaveInstruments: (() => void)[];
   private readonly cursor: ProfileCursor;
   private readonly limitWatch: LimitWatch;
 
@@ -61,8 +63,9 @@ export class RigRun {
   ) {
     this.cursor = new ProfileCursor(order.profile);
     this.limitWatch = new LimitWatch(order.limits);
-    for (const instrument of parts.instruments)
-      instrument.onLost((reason) => this.cut("instrument_lost", `${instrument.identity.model} lost: ${reason}.`));
+    this.leaveInstruments = parts.instruments.map((instrument) =>
+      instrument.onLost((reason) => this.cut("instrument_lost", `${instrument.identity.model} lost: ${reason}.`)),
+    );
     // The dead man has a timer of its own: it must not wait for a slow instrument.
     this.watchTimer = setInterval(() => this.watch(), WATCH_EVERY_MS);
   }
@@ -253,6 +256,7 @@ export class RigRun {
     this.state = "ended";
     this.silenceAtEndMs = this.deadMan.longestSilenceMs(performance.now());
     clearInterval(this.watchTimer);
+    for (const leave of this.leaveInstruments) leave();
     // A run that never started has no sampling loop to report its end.
     if (wasArmed || this.startedMs === 0) this.parts.onEnd(this.cutDone);
   }

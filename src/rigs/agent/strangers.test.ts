@@ -4,7 +4,10 @@ import { type Cut, SAMPLE_RATE_HZ } from "../runProtocol";
 import { startScpiServer } from "../simulated/scpiServer";
 import { DEMO_DRIVES } from "../../sim/demoDrives";
 import { type SimulatedBench, startSimulatedBench } from "../simulated/startSimulatedBench";
+import { type Instrument } from "../instruments";
+import { addListener } from "../listeners";
 import { RigAgent } from "./RigAgent";
+import { RigRun } from "./RigRun";
 import { type RunStore } from "./runStore";
 
 /*
@@ -177,5 +180,25 @@ describe("a box that anybody can set", () => {
     });
     expect({ value, isOn }).toEqual({ value: 0, isOn: false });
     clearInterval(beating);
+  });
+});
+
+describe("an instrument that outlives its runs", () => {
+  it("is listened to by none of them any more", () => {
+    const listeners: ((reason: string) => void)[] = [];
+    const instrument: Instrument = {
+      identity: { maker: "Marrow", model: "Meter", serial: "M1", firmware: "1" },
+      channels: ["current"],
+      output: null,
+      measure: () => Promise.resolve({ current: 1 }),
+      onLost: (listener) => addListener(listeners, listener),
+      close: () => undefined,
+    };
+    for (let at = 0; at < 50; at++) {
+      const run = new RigRun(order, { instruments: [instrument], onSamples: () => undefined, onEnd: () => undefined });
+      expect(listeners).toHaveLength(1);
+      run.stop();
+      expect(listeners).toHaveLength(0);
+    }
   });
 });

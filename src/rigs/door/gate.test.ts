@@ -32,6 +32,15 @@ describe("the gate", () => {
     },
   );
 
+  it("refuses an address that stands for no text", () => {
+    const read = (url: string) =>
+      refusalOf({ method: "GET", headers: { host: "127.0.0.1:4600" }, url }, gate)?.status ?? "let in";
+    expect(read("/jobs/%FF/isolate")).toBe(400);
+    expect(read("/jobs/%")).toBe(400);
+    expect(read("/?q=100%")).toBe("let in");
+    expect(read("/craft/%C3%A9")).toBe("let in");
+  });
+
   it("knows how much a call may carry", () => {
     expect(mostBytes("/api/jobs/0012/photos?x")).toBe(15_200_000);
     expect(mostBytes("/api/runs/import")).toBe(31_000_000);

@@ -10,7 +10,7 @@ export interface Gate {
 
 /** Why a call is not let in. */
 export interface Refusal {
-  status: 403 | 421;
+  status: 400 | 403 | 421;
   message: string;
 }
 
@@ -25,12 +25,13 @@ const READS: ReadonlySet<string> = new Set(["GET", "HEAD", "OPTIONS"]);
  * @see W3C Fetch Metadata Request Headers; RFC 6454, section 7; RFC 9110, section 15.5.20 (421).
  */
 export function refusalOf(
-  { method, headers }: Pick<http.IncomingMessage, "method" | "headers">,
+  { method, headers, url = "/" }: Pick<http.IncomingMessage, "method" | "headers"> & { url?: string | undefined },
   gate: Gate,
 ): Refusal | null {
   const { host = "", origin } = headers;
   if (!gate.hosts.has(host.toLowerCase()))
     return { status: 421, message: "The shop is not reached by this name. Use the address it was started with." };
+  if (!isReadable(url)) return { status: 400, message: "This address cannot be read." };
   if (READS.has(method ?? "GET")) return null;
   const site = headers["sec-fetch-site"];
   const isOwnSite = site === undefined || site === "same-origin" || site === "none";
@@ -38,6 +39,16 @@ export function refusalOf(
   return isOwnSite && isOwnOrigin
     ? null
     : { status: 403, message: "This call came from another page than the shop's own. Nothing was stored." };
+}
+
+/** False for an address whose percent signs stand for no text, as in /jobs/%FF. */
+function isReadable(url: string): boolean {
+  try {
+    decodeURIComponent(url.split("?")[0]!);
+    return true;
+  } catch {
+    return false;
+  }
 }
 
 /** The host headers of a shop that listens on a port: loopback by its names, and what else it was told it is called. */

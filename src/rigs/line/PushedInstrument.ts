@@ -1,3 +1,4 @@
+import { addListener } from "../listeners";
 import { type Readings } from "../../core/series/series";
 import { afterArrivals } from "../afterArrivals";
 import { type InstrumentConfig } from "../commandMap";
@@ -40,9 +41,10 @@ export class PushedInstrument implements Instrument {
       : Promise.reject(new InstrumentError(`The stand is lost: ${this.lostReason ?? "nothing came from it yet"}`));
   }
 
-  onLost(listener: (reason: string) => void): void {
-    if (this.lostReason === null) this.listeners.push(listener);
-    else listener(this.lostReason);
+  onLost(listener: (reason: string) => void): () => void {
+    if (this.lostReason === null) return addListener(this.listeners, listener);
+    listener(this.lostReason);
+    return () => undefined;
   }
 
   close(): void {

@@ -5,6 +5,7 @@ import { afterArrivals } from "../afterArrivals";
 import { type CommandMap } from "../commandMap";
 import { type Instrument, InstrumentError, type InstrumentIdentity } from "../instruments";
 import { type InstrumentAddress } from "../scpi/scpiInstrument";
+import { addListener } from "../listeners";
 import { readLine } from "./readLine";
 
 /** A stand that has said nothing for this long is lost. */
@@ -48,7 +49,11 @@ export function connectLine({ host, port }: InstrumentAddress, map: CommandMap):
           lostReason === null && latest
             ? Promise.resolve(latest)
             : Promise.reject(new InstrumentError(`The stand is lost: ${lostReason}`)),
-        onLost: (listener) => (lostReason === null ? void listeners.push(listener) : listener(lostReason)),
+        onLost: (listener) => {
+          if (lostReason === null) return addListener(listeners, listener);
+          listener(lostReason);
+          return () => undefined;
+        },
         close: () => lose("closed by the agent"),
       });
     };

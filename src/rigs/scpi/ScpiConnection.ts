@@ -2,6 +2,7 @@ import { connectionWords } from "../connectionWords";
 import net from "node:net";
 import { afterArrivals } from "../afterArrivals";
 import { InstrumentError } from "../instruments";
+import { addListener } from "../listeners";
 
 interface Pending {
   resolve: (answer: string) => void;
@@ -51,9 +52,11 @@ export class ScpiConnection {
     });
   }
 
-  onLost(listener: (reason: string) => void): void {
-    if (this.lostReason !== null) listener(this.lostReason);
-    else this.lostListeners.push(listener);
+  /** @returns What takes the listener off again. */
+  onLost(listener: (reason: string) => void): () => void {
+    if (this.lostReason === null) return addListener(this.lostListeners, listener);
+    listener(this.lostReason);
+    return () => undefined;
   }
 
   /** Sends a command that has no answer. */

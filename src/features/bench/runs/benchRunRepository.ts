@@ -118,7 +118,7 @@ export async function endRun(db: Db, id: number, cause: CutCause, detail: string
 }
 
 const LIST_CHUNKS = `
-  SELECT sample_count, columns_json, data
+  SELECT seq, sample_count, columns_json, data
     FROM bench_run_chunk
    WHERE run_id = ?
    ORDER BY seq`;
@@ -126,7 +126,8 @@ const LIST_CHUNKS = `
 /** The samples of a run as they are stored, oldest first: they are unpacked in the worker pool. */
 export async function listChunks(db: Db, runId: number): Promise<StoredChunk[]> {
   const [rows] = await db.execute<RowDataPacket[]>(LIST_CHUNKS, [runId]);
-  return rows.map(({ data, columns_json, sample_count }) => ({
+  return rows.map(({ seq, data, columns_json, sample_count }) => ({
+    seq: seq as number,
     data: new Uint8Array(data as Buffer), // of its own: a view would take the whole packet along to the worker
     columns: JSON.parse(columns_json as string) as ChunkColumn[],
     sampleCount: sample_count as number,

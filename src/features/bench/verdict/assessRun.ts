@@ -4,7 +4,7 @@ import { judgePowerDraw, type PowerDrawVerdict } from "@/core/bench/judgePowerDr
 import { type Measured } from "@/core/bench/measure/measured.types";
 import { type LadderVerdict } from "@/core/bench/overVoltLadder";
 import { type SeriesPoints } from "@/core/series/pointsOf";
-import { type RunToWorkOut, type WorkedOutRun } from "@/core/bench/run/workOutRun";
+import { type Gap, type RunToWorkOut, type WorkedOutRun } from "@/core/bench/run/workOutRun";
 import { type StepDraw } from "@/core/bench/run/summariseSweep";
 import { getCraft } from "@/features/craft/craftRepository";
 import { listFittedParts } from "@/features/craft/fittedPartRepository";
@@ -35,6 +35,8 @@ export interface AssessedRun {
   measured: Measured | null;
   /** Why there is no verdict. */
   problem: string | null;
+  /** Stretches that could not be stored. */
+  gaps: readonly Gap[];
   baseline: { runId: number; points: SeriesPoints } | null;
   notes: RunNote[];
   /** Whether the parts it measures have baselines of their own. */
@@ -67,6 +69,8 @@ export async function assessRun(
   const worked = await workOut(db, run, range, { motorCount: craft.motorCount, ...past });
   const { steps, judged } = worked;
   const isPower = run.kind === "power-draw";
+  // Over samples that are missing nothing is said.
+  const isWhole = worked.gaps.length === 0 || judged.problem === null;
   const baseline =
     !isPower || craft.baselineRunId === null || craft.baselineRunId === runId
       ? null
@@ -81,16 +85,18 @@ export async function assessRun(
       lengthS: worked.lengthS,
       points: worked.points,
       steps,
-      verdict: isPower
-        ? judgePowerDraw(
-            steps,
-            baseline?.steps ?? [],
-            parts,
-            densityRatio(baseline?.run, run),
-            run.cutCause === "limit" ? run.cutDetail : null,
-          )
-        : null,
-      ladder: run.kind === "ladder" ? await assessLadder(db, run, steps, parts) : null,
+      verdict:
+        isPower && isWhole
+          ? judgePowerDraw(
+              steps,
+              baseline?.steps ?? [],
+              parts,
+              densityRatio(baseline?.run, run),
+              run.cutCause === "limit" ? run.cutDetail : null,
+            )
+          : null,
+      gaps: worked.gaps,
+      ladder: run.kind === "ladder" && isWhole ? await assessLadder(db, run, steps, parts) : null,
       measured: judged.measured ? (measured as Measured) : null,
       problem: judged.problem,
       baseline: baseline && { runId: baseline.run.id, points: baseline.points },
