@@ -9,6 +9,7 @@ import { measureBoard } from "./benchmarks/board.mjs";
 import { measureCutoffs } from "./benchmarks/cutoffs.mjs";
 import { measureDetection } from "./benchmarks/detection.mjs";
 import { measureEngine } from "./benchmarks/engine.mjs";
+import { measureLoad } from "./benchmarks/load.mjs";
 import { measureLongRun } from "./benchmarks/longRun.mjs";
 import { measureKills } from "./benchmarks/kills.mjs";
 import { measureIsolatePage } from "./benchmarks/isolatePage.mjs";
@@ -29,7 +30,13 @@ const ALONE = {
   technician: measureTechnician,
   kills: measureKills,
 };
-const IN_SHOP = { page: measureIsolatePage, board: measureBoard, beat: measureBeat, longrun: measureLongRun };
+const IN_SHOP = {
+  page: measureIsolatePage,
+  board: measureBoard,
+  beat: measureBeat,
+  load: measureLoad,
+  longrun: measureLongRun,
+};
 
 await runMain(async () => {
   const known = [...Object.keys(ALONE), ...Object.keys(IN_SHOP)];

@@ -1,4 +1,5 @@
 import { readdirSync, statSync } from "node:fs";
+import { userInfo } from "node:os";
 import path from "node:path";
 import { createConnection } from "mysql2/promise";
 import { openPool } from "@/server/db";
@@ -57,13 +58,13 @@ describe("the web's account", () => {
   };
   beforeAll(async () => {
     // The owner may make no accounts; root does, by the socket.
-    const root = await createConnection({ socketPath: DATABASE_SOCKET!, user: "root" });
+    const root = await createConnection({ socketPath: DATABASE_SOCKET!, user: userInfo().username });
     await root.query(`CREATE USER '${name}'@'${hostname}' IDENTIFIED BY 'secret'`);
     await root.end();
     await grantTables(shop.pool, `${name}@${hostname}`);
   });
   afterAll(async () => {
-    const root = await createConnection({ socketPath: DATABASE_SOCKET!, user: "root" });
+    const root = await createConnection({ socketPath: DATABASE_SOCKET!, user: userInfo().username });
     await root.query(`DROP USER '${name}'@'${hostname}'`);
     await root.end();
   });
