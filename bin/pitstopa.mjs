@@ -207,7 +207,10 @@ function installService({ backups }) {
 
 async function restoreShop(file, { yes, stop }) {
   if (!existsSync(file)) throw new SetupError(`There is no file ${file}.`);
-  const { BackupError, isFilled, restore } = await built("backupCommand");
+  const { BackupError, isFilled, requireBackup, restore } = await built("backupCommand");
+  await requireBackup(file).catch((error) => {
+    throw error instanceof BackupError ? new SetupError(error.message) : error;
+  });
   if (process.env.DATABASE_URL) await requireNobodyServes();
   else {
     const running = runningLauncher(knownFolder());

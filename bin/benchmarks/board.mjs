@@ -22,12 +22,19 @@ async function fillBoard(env, folder) {
   const [[{ open: before }]] = await db.query("SELECT COUNT(*) AS open FROM job WHERE is_open = 1");
   const [crafts] = await db.query("SELECT id FROM craft");
   for (let i = Number(before); i < OPEN_JOBS; i++) {
+    // Each of its own craft: a craft is here once.
+    const [made] = await db.execute(
+      `INSERT INTO craft (name, tail_number, serial, kind, frame_class, mass_g, motor_count, cell_count, owner, created_at)
+       SELECT name, CONCAT('B-', ?), serial, kind, frame_class, mass_g, motor_count, cell_count, owner, created_at
+         FROM craft WHERE id = ?`,
+      [i, crafts[i % crafts.length].id],
+    );
     await db.execute(
       `INSERT INTO job (craft_id, technician_id, complaint, phase, history, bay, bays_done, headline, detail, next_step, next_worth, received_at, request_key)
        SELECT ?, technician_id, CONCAT(complaint, ' ', ?), phase, history, bay, bays_done, headline, detail, next_step, next_worth,
               TIMESTAMPADD(MINUTE, -?, UTC_TIMESTAMP(3)), ?
          FROM job WHERE is_open = 1 ORDER BY id LIMIT 1 OFFSET ?`,
-      [crafts[i % crafts.length].id, i, i * 13, randomUUID(), String(i % Number(before))],
+      [made.insertId, i, i * 13, randomUUID(), String(i % Number(before))],
     );
   }
   const [[{ open }]] = await db.query("SELECT COUNT(*) AS open FROM job WHERE is_open = 1");

@@ -1,5 +1,6 @@
 import path from "node:path";
 import { type RowDataPacket } from "mysql2/promise";
+import { openBackup } from "../server/backup/readBackup";
 import { restoreBackup } from "../server/backup/restoreBackup";
 import { writeBackup } from "../server/backup/writeBackup";
 import { openPool } from "../server/db";
@@ -16,6 +17,11 @@ export async function backup(databaseUrl: string, file: string): Promise<string>
 export async function restore(databaseUrl: string, file: string): Promise<string> {
   const { madeAt, tables } = await restoreBackup(databaseUrl, file, path.resolve("db/migrations"));
   return `${tables.reduce((sum, { rows }) => sum + rows, 0)} rows, as they were on ${madeAt}`;
+}
+
+/** Whether a file is a backup at all, by its first line. @throws {BackupError} */
+export async function requireBackup(file: string): Promise<void> {
+  await openBackup(file);
 }
 
 /** Goes through a whole restore of a file but for its last step: whether it could be put in place. */

@@ -1,12 +1,21 @@
 import { expect, query, signIn, test } from "./shop";
 
 test("a long board goes on over pages, each ticket once", async ({ page }) => {
-  const [template] = await query("SELECT id FROM job WHERE is_open = 1 ORDER BY id LIMIT 1");
+  const [template] = await query("SELECT id, craft_id FROM job WHERE is_open = 1 ORDER BY id LIMIT 1");
   for (let i = 0; i < 35; i++) {
+    // Each of its own craft: a craft is here once.
+    await query(
+      `INSERT INTO craft (name, tail_number, serial, kind, frame_class, mass_g, motor_count, cell_count, owner, created_at)
+       SELECT name, CONCAT('LB-', ?), serial, kind, frame_class, mass_g, motor_count, cell_count, owner, created_at
+         FROM craft WHERE id = ?`,
+      [i, template!.craft_id],
+    );
     await query(
       `INSERT INTO job (craft_id, technician_id, complaint, phase, history, bay, received_at, request_key)
-       SELECT craft_id, technician_id, CONCAT('long board ', ?), phase, history, bay, UTC_TIMESTAMP(3), UUID() FROM job WHERE id = ?`,
-      [i, template!.id],
+       SELECT (SELECT id FROM craft WHERE tail_number = CONCAT('LB-', ?)), technician_id, CONCAT('long board ', ?), phase,
+              history, bay, UTC_TIMESTAMP(3), UUID()
+         FROM job WHERE id = ?`,
+      [i, i, template!.id],
     );
   }
   await signIn(page, "ines");
@@ -16,6 +25,7 @@ test("a long board goes on over pages, each ticket once", async ({ page }) => {
   await expect(page.getByRole("article")).toHaveCount(15);
   await expect(page.getByRole("link", { name: "Further tickets" })).toHaveCount(0);
   await query("DELETE FROM job WHERE complaint LIKE 'long board %'");
+  await query("DELETE FROM craft WHERE tail_number LIKE 'LB-%'");
 });
 
 test("a ticket opens its job wherever it is clicked", async ({ page }) => {

@@ -1,4 +1,4 @@
-import { expect, receiveQuad, signIn, test } from "./shop";
+import { expect, keysWork, receiveQuad, signIn, test } from "./shop";
 
 test("two browsers on one job: the second is shown what the first did, and loses nothing it typed", async ({
   page,
@@ -48,6 +48,7 @@ test("an answer given on a stale page is not stored twice", async ({ page, conte
   await page.keyboard.press("a");
   await expect(page.getByRole("heading", { level: 1 })).not.toHaveText(title);
   await second.bringToFront();
+  await keysWork(second);
   await second.keyboard.press("s");
   await expect(second.getByRole("alert").filter({ hasText: "Changed by somebody else." })).toContainText(title);
 });

@@ -36,7 +36,7 @@ test("a craft's own meter is measured on the rig, kept, and checked again after 
 
   await page.goto(`/jobs/${number}/bench`);
   // The sensor of the simulated craft shows two thirds; the meters scatter.
-  await expect(page.getByLabel("Gain before the change").first()).toHaveValue(/^1\.(4[6-9]|5[0-4])/);
+  await expect(page.getByLabel("Gain before the change").first()).toHaveValue(/^1\.(4[6-9]|5[0-4]|5$)/);
 });
 
 test("a profile written by hand names the line it does not understand, and a limit on any channel cuts", async ({

@@ -45,9 +45,12 @@ async function contentOf(databaseUrl: string): Promise<Record<string, string>> {
     await pool.end();
   }
 }
+/** Databases that restores into ours have left. */
 const asides = async () => {
-  const [rows] = await admin.query<RowDataPacket[]>("SHOW DATABASES LIKE 'pitstopa\\_%'");
-  return rows.map((row) => String(Object.values(row)[0])).filter((name) => /_(aside|old)_/.test(name));
+  const [rows] = await admin.query<RowDataPacket[]>("SHOW DATABASES");
+  return rows
+    .map((row) => String(Object.values(row)[0]))
+    .filter((name) => /_(aside|old)_/.test(name) && databases.some((own) => name.startsWith(own)));
 };
 const spoilt = (name: string, change: (lines: string[]) => string[]): string => {
   const file = path.join(folder, name);

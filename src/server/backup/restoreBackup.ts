@@ -15,7 +15,7 @@ const BATCH_LETTERS = 4_000_000;
  * Puts a backup in place of what the database holds. It is read into a database aside, made by our own migrations, and counted
  * there; only then all tables change places in one statement. Until that statement the shop is as it was, whatever goes wrong.
  *
- * @param databaseUrl - Of the owner, who may make databases called pitstopa_….
+ * @param databaseUrl - Of the owner, who may make databases whose names begin with the shop's.
  * @param folder - With the migrations.
  * @param isTrial - Goes all the way but for the last step, and drops what it made: whether the file can be restored.
  * @returns What was put in place.
@@ -32,7 +32,7 @@ export async function restoreBackup(
     throw new BackupError(`${file} comes from a newer Pitstopa (${head.schema}). Update this one first.`);
   const url = new URL(databaseUrl);
   const shop = url.pathname.slice(1);
-  const aside = `pitstopa_aside_${randomBytes(4).toString("hex")}`;
+  const aside = `${shop}_aside_${randomBytes(4).toString("hex")}`;
   const admin = openPool(databaseUrl, 1);
   try {
     await admin.query("CREATE DATABASE ?? CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci", [aside]);
@@ -113,7 +113,7 @@ async function changePlaces(admin: Pool, shop: string, aside: string): Promise<v
     );
     return rows.map(({ name }) => String(name));
   };
-  const old = `pitstopa_old_${randomBytes(4).toString("hex")}`;
+  const old = `${shop}_old_${randomBytes(4).toString("hex")}`;
   await admin.query("CREATE DATABASE ?? CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci", [old]);
   try {
     const move = (table: string, from: string, to: string) =>
