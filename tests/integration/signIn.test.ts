@@ -48,8 +48,8 @@ describe("signIn", () => {
     const codes = await Promise.all(Array.from({ length: 300 }, (_, at) => codeOf(guess(`guess ${at}`))));
     const looked = codes.filter((code) => code === "unauthenticated").length;
     expect(looked).toBeGreaterThanOrEqual(1);
-    // One more may come in when the first pause, of a second, has passed within the burst.
-    expect(looked).toBeLessThanOrEqual(BY_NAME.freeTries + 1);
+    // On a slow machine the first pauses, of one and two seconds, may pass within the burst, and let one more in each.
+    expect(looked).toBeLessThanOrEqual(BY_NAME.freeTries + 2);
     expect(codes.filter((code) => code === "too_many_attempts")).toHaveLength(300 - looked);
     await expect(guess("right password")).rejects.toThrow(/Wait (a second|\d+ seconds)/);
   }, 60_000);
