@@ -1,3 +1,4 @@
+import { max, min } from "simple-statistics";
 import { readFileSync } from "node:fs";
 import net from "node:net";
 import { join } from "node:path";
@@ -103,7 +104,7 @@ export async function measureLongRun({ url, env, stack }) {
 function reportFrames(halves, machine) {
   const longFrames = halves.flatMap(({ longFrames: those }) => those);
   const count = halves.reduce((sum, { frames }) => sum + frames, 0);
-  const longestMs = Math.max(...halves.map(({ longestFrameMs }) => longestFrameMs));
+  const longestMs = max(halves.map(({ longestFrameMs }) => longestFrameMs));
   say(`             frames over ${LONG_FRAME_MS} ms: ${longFrames.length} of ${count}`);
   const own = longFrames.map(({ atMs, tookMs }) => ({ tookMs, takenMs: machine.takenBetween(atMs - tookMs, atMs) }));
   for (const { tookMs, takenMs } of own.slice(0, 20))
@@ -118,7 +119,7 @@ function reportFrames(halves, machine) {
   if (own.length > 0)
     reportFigure(
       "longest of those over 50 ms, less what was taken away",
-      Math.max(...own.map((frame) => frame.tookMs - frame.takenMs)),
+      max(own.map((frame) => frame.tookMs - frame.takenMs)),
       "ms",
       LONG_FRAME_MS,
     );
@@ -189,7 +190,7 @@ async function reportHeap(page, devtools, address) {
   const growth = slope * (looks.length - 1);
   const samples = Math.round((HEAP_FOR_MS / 1000) * RATE_HZ);
   say(
-    `             heap over ${samples} samples: ${mean.toFixed(1)} MB, from ${Math.min(...looks).toFixed(1)} to ${Math.max(...looks).toFixed(1)}, growing by ${growth.toFixed(2)} ± ${(2 * slopeError * (looks.length - 1)).toFixed(2)} MB`,
+    `             heap over ${samples} samples: ${mean.toFixed(1)} MB, from ${min(looks).toFixed(1)} to ${max(looks).toFixed(1)}, growing by ${growth.toFixed(2)} ± ${(2 * slopeError * (looks.length - 1)).toFixed(2)} MB`,
   );
   reportFigure("growth of the page's heap", (100 * growth) / mean, "%", 5);
 }

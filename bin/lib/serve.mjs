@@ -21,14 +21,15 @@ export async function serve({ folder, firstPort, demo, listen = null, greet }) {
   const distDir = process.env.PITSTOPA_DIST_DIR ?? ".next";
   await ensureBuild(distDir);
   await moveIn(folder);
-  let stack = null;
+  let starting = Promise.resolve(null);
   let isEnding = false;
-  const keeper = supervisor(folder, (name) => stack.restart(name));
+  const keeper = supervisor(folder, async (name) => (await starting).restart(name));
   const end = async () => {
     if (isEnding) return;
     isEnding = true;
     keeper.end();
-    await stack?.stop();
+    // In the middle of a start what was begun is there already: it is waited for, and ended like the rest.
+    await (await starting.catch(() => null))?.stop();
     moveOut(folder);
     say(`Stopped. The data are kept in ${folder}.`);
     process.exit(0);
@@ -38,7 +39,7 @@ export async function serve({ folder, firstPort, demo, listen = null, greet }) {
   try {
     const ports = portsFrom(firstPort, { demo });
     await requireFreePorts(ports);
-    stack = await startStack({
+    starting = startStack({
       folder,
       ports,
       demo,
@@ -51,9 +52,10 @@ export async function serve({ folder, firstPort, demo, listen = null, greet }) {
         setTimeout(() => !isEnding && keeper.onExit(name, code), 50);
       },
     });
+    const stack = await starting;
+    if (!isEnding) await greet(stack);
   } catch (error) {
     moveOut(folder);
     throw error;
   }
-  await greet(stack);
 }

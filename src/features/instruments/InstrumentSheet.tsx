@@ -6,6 +6,7 @@ import { channelOf } from "@/core/series/channels";
 import { formatStoredDay } from "@/shared/format";
 import { InstrumentForm } from "./InstrumentForm";
 import { type InstrumentLine } from "./instrument";
+import shelf from "@/shared/Shelf.module.css";
 import styles from "./Instruments.module.css";
 import { TakeOff, TryIt } from "./InstrumentTools";
 
@@ -23,7 +24,7 @@ export function InstrumentSheet(props: {
   const { map } = line;
   if (isChanging)
     return (
-      <div className={styles.opened}>
+      <div className={shelf.opened}>
         <InstrumentForm
           instrument={line}
           isLead={isLead}
@@ -33,7 +34,7 @@ export function InstrumentSheet(props: {
       </div>
     );
   return (
-    <div className={styles.opened}>
+    <div className={shelf.opened}>
       <dl className={styles.facts}>
         <dt>Reached by</dt>
         <dd>

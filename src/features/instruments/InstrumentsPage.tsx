@@ -9,6 +9,7 @@ import { type InstrumentLine, type InstrumentsPageProps } from "./instrument";
 import { connectInstruments } from "./connectInstruments";
 import { InstrumentForm } from "./InstrumentForm";
 import { InstrumentSheet } from "./InstrumentSheet";
+import shelf from "@/shared/Shelf.module.css";
 import styles from "./Instruments.module.css";
 
 /** The shop's instruments: what each measures, whether it answers, and until when its calibration counts. */
@@ -16,7 +17,7 @@ export function InstrumentsPage({ instruments, mayEdit, isLead }: InstrumentsPag
   const [open, setOpen] = useState<number | "new" | null>(null);
   return (
     <div className="stack">
-      <div className={styles.head}>
+      <div className={shelf.head}>
         <p className="soft">
           {instruments.length === 0
             ? "None yet. A wattmeter and a throttle output are a good start."
@@ -37,9 +38,9 @@ export function InstrumentsPage({ instruments, mayEdit, isLead }: InstrumentsPag
         </section>
       )}
       {instruments.map((each) => (
-        <section key={each.id} className={styles.instrument} aria-label={each.name}>
+        <section key={each.id} className={shelf.item} aria-label={each.name}>
           <button
-            className={styles.summary}
+            className={`${shelf.summary} ${styles.summary}`}
             aria-expanded={each.id === open}
             onClick={() => setOpen(each.id === open ? null : each.id)}
           >
@@ -90,7 +91,7 @@ function Summary({ line }: { line: InstrumentLine }) {
   return (
     <>
       <span>
-        <strong className={styles.name}>{name}</strong>
+        <strong className={shelf.name}>{name}</strong>
         <span className="soft">
           {identity ? `${identity.maker} ${identity.model}, ` : ""}
           {serial || "no serial number noted"}

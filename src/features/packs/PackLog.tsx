@@ -6,6 +6,7 @@ import { formatStoredDay } from "@/shared/format";
 import { type PackLine, type PackLogEntry } from "./pack";
 import { PackEntryForm } from "./PackEntryForm";
 import { PackForm } from "./PackForm";
+import shelf from "@/shared/Shelf.module.css";
 import styles from "./Packs.module.css";
 
 /** A pack's log: why it is advised so, the entries, and the next one. */
@@ -13,7 +14,7 @@ export function PackLog({ pack, today, mayEdit }: { pack: PackLine; today: strin
   const [form, setForm] = useState<"entry" | "label" | null>(null);
   const { advice, log } = pack;
   return (
-    <div className={styles.opened}>
+    <div className={shelf.opened}>
       <ul className={styles.reasons}>
         {advice.reasons.map((reason) => (
           <li key={reason}>{reason}</li>

@@ -7,6 +7,7 @@ import { CellBars } from "./CellBars";
 import { type PackLine, type PacksPageProps } from "./pack";
 import { PackForm } from "./PackForm";
 import { PackLog } from "./PackLog";
+import shelf from "@/shared/Shelf.module.css";
 import styles from "./Packs.module.css";
 
 const WORDS = {
@@ -21,7 +22,7 @@ export function PacksPage({ packs, today, mayEdit }: PacksPageProps) {
   const [open, setOpen] = useState<number | "new" | null>(null);
   return (
     <div className="stack">
-      <div className={styles.head}>
+      <div className={shelf.head}>
         <p className="soft">
           {packs.length === 0
             ? "None yet. Put a pack on the shelf when it is new: its first entry is what later ones are held against."
@@ -35,9 +36,9 @@ export function PacksPage({ packs, today, mayEdit }: PacksPageProps) {
       </div>
       {open === "new" && <PackForm pack={null} onSaved={setOpen} onCancel={() => setOpen(null)} />}
       {packs.map((pack) => (
-        <section key={pack.id} className={styles.pack} aria-label={pack.label}>
+        <section key={pack.id} className={shelf.item} aria-label={pack.label}>
           <button
-            className={styles.summary}
+            className={`${shelf.summary} ${styles.summary}`}
             aria-expanded={pack.id === open}
             onClick={() => setOpen(pack.id === open ? null : pack.id)}
           >
@@ -56,7 +57,7 @@ function Summary({ pack }: { pack: PackLine }) {
   return (
     <>
       <span>
-        <strong className={styles.label}>{label}</strong>
+        <strong className={shelf.name}>{label}</strong>
         <span className="soft">
           {cellCount} cells {chemistry}, <span className="number">{capacityMah} mAh</span>
           {cRating !== null && <span className="number">, {cRating} C</span>}
