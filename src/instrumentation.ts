@@ -4,4 +4,6 @@ export async function register(): Promise<void> {
   await import("./features/bays");
   const { watchLoopDelay } = await import("./server/loopDelay");
   watchLoopDelay();
+  const { wakeWorkers } = await import("./server/workers/workerPool");
+  wakeWorkers();
 }

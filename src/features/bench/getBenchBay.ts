@@ -13,6 +13,7 @@ import { RUN_PLANS } from "@/core/bench/run/runKinds";
 import { type PartKind } from "@/core/craft/partKinds";
 import { type FittedPart } from "@/features/craft/craft";
 import { hasRole } from "@/server/person";
+import { OverBudgetError } from "@/server/workers/workerPool";
 import { listPackChoices } from "@/features/packs/listPackChoices";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { environment } from "@/server/env";
@@ -32,11 +33,17 @@ export async function getAssessedRun(context: VerbContext, runId: number, range?
   return (await assessRun(context.pool, runId, range)).assessed;
 }
 
+/** The bench stands without what the diagnosis would have measured first. */
+function nullIfTooSlow(error: unknown): null {
+  if (error instanceof OverBudgetError) return null;
+  throw error;
+}
+
 /** A job on the bench. @throws {NotFoundError}, {AppError} `forbidden` */
 export async function getBenchBay(context: VerbContext, jobId: number): Promise<BenchBayProps> {
   const facts = await getJobPage(context, jobId);
   const { job, craft, events } = facts;
-  const diagnosis = job.closedAt ? null : await diagnoseJob(context.pool, facts);
+  const diagnosis = job.closedAt ? null : await diagnoseJob(context.pool, facts).catch(nullIfTooSlow);
   const place = placeInHand(facts);
   const [runs, parts, instruments, escSettings, packs] = await Promise.all([
     listRunsOfJob(context.pool, jobId),

@@ -28,6 +28,7 @@ const BUDGET_MS: Readonly<Record<TaskName, number>> = {
   writeRun: 60_000,
   drawPdf: 20_000,
   craftSvg: 5_000,
+  wake: 30_000,
 };
 const ASSUMED_MS = 300;
 
@@ -41,6 +42,8 @@ export class OverBudgetError extends AppError {
 
 interface Workers {
   pool: Piscina;
+  /** A thread stands ready. Its start is no part of a task's time: on a busy machine it takes longer than most tasks may. */
+  awake: Promise<void>;
   /** Mean run time of the last tasks, in ms: what a place in the line costs. */
   usualMs: number;
 }
@@ -49,22 +52,34 @@ const SLOT = Symbol.for("pitstopa.workers");
 const slots = globalThis as { [SLOT]?: Workers };
 
 function workers(): Workers {
-  return (slots[SLOT] ??= {
-    pool: new Piscina({
-      filename: pathToFileURL(WORKER_FILE).href,
-      minThreads: 1,
-      maxThreads: THREADS,
-      idleTimeout: 60_000,
-      niceIncrement: NICE,
-    }),
-    usualMs: ASSUMED_MS,
+  if (slots[SLOT]) return slots[SLOT];
+  const pool = new Piscina({
+    filename: pathToFileURL(WORKER_FILE).href,
+    minThreads: 1,
+    maxThreads: THREADS,
+    idleTimeout: 60_000,
+    niceIncrement: NICE,
   });
+  return (slots[SLOT] = { pool, awake: wake(pool), usualMs: ASSUMED_MS });
+}
+
+/** Waits until a thread has read the program and weighed its first case. One that cannot start shows in the task after it. */
+async function wake(pool: Piscina): Promise<void> {
+  const call: TaskCall = { task: "wake", input: undefined };
+  await pool.run(call, { signal: AbortSignal.timeout(BUDGET_MS.wake) }).catch((error: unknown) => {
+    log.warn({ err: error }, "no worker came up");
+  });
+}
+
+/** Starts the threads before anybody asks for them. */
+export function wakeWorkers(): void {
+  workers();
 }
 
 /**
  * Runs a task on a thread of the pool, within its time.
  *
- * @param options.budgetMs - How long it may take, its wait in line included.
+ * @param options.budgetMs - How long it may take, its wait in line included, the start of a thread not.
  * @throws {AppError} `busy` with the wait in seconds when too much stands in line; {OverBudgetError}
  */
 export async function runTask<Name extends TaskName>(
@@ -73,6 +88,7 @@ export async function runTask<Name extends TaskName>(
   { budgetMs = BUDGET_MS[task] }: { budgetMs?: number } = {},
 ): Promise<Awaited<ReturnType<Tasks[Name]>>> {
   const own = workers();
+  await own.awake;
   const waitMs = (own.pool.queueSize * own.usualMs) / THREADS;
   if (waitMs > LONGEST_WAIT_MS)
     throw new AppError("busy", `The shop's computer is busy: about ${Math.ceil(waitMs / 1000)} s. Try again then.`);
@@ -83,6 +99,7 @@ export async function runTask<Name extends TaskName>(
   } catch (error) {
     if (!(error instanceof Error) || !["AbortError", "TimeoutError"].includes(error.name)) throw error;
     log.warn({ task }, "task stopped: over its budget");
+    own.awake = wake(own.pool); // the thread was ended with its task
     throw new OverBudgetError(budgetMs);
   } finally {
     own.usualMs += 0.2 * (performance.now() - startedMs - own.usualMs);

@@ -41,3 +41,12 @@ export function diagnoseTask({ revision, edited, maxExact, diagnosisCase }: Diag
     },
   };
 }
+
+/** Weighs a first case, so that the next is not the one that pays for compiling program and library. */
+export function wake(): void {
+  diagnoseTask({
+    revision: 0,
+    edited: null,
+    diagnosisCase: { context: { craftKind: "quad", phase: "hover", history: "in-service" }, findings: [] },
+  });
+}

@@ -9,7 +9,7 @@ import { writeRunFile } from "../../core/bench/run/runFile";
 import { seriesOfChunks, type StoredChunk, workOutRun } from "../../core/bench/run/workOutRun";
 import { cutToRange } from "../../core/series/series";
 import { craftSvg } from "../../features/craft/drawing/craftSvg";
-import { diagnoseTask } from "./diagnoseTask";
+import { diagnoseTask, wake } from "./diagnoseTask";
 import { drawPdf } from "./drawPdf";
 
 /** A stored run to be written as a file, or a stretch of it. */
@@ -39,6 +39,7 @@ export const TASKS = {
     writeRunFile(head, cutToRange(seriesOfChunks(chunks), fromS, toS), remarks),
   drawPdf,
   craftSvg,
+  wake,
 } as const;
 
 /** The tasks with what they take and give. */
