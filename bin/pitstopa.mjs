@@ -2,6 +2,7 @@
 // The pitstopa command line: what scripts ask of the shop.
 import { existsSync, readFileSync } from "node:fs";
 import { join } from "node:path";
+import { createInterface } from "node:readline";
 import { parseArgs } from "node:util";
 import { examine } from "./lib/doctor.mjs";
 import { buildProcesses } from "./lib/install.mjs";
@@ -17,6 +18,7 @@ import { runMain, say, SetupError } from "./lib/say.mjs";
 const HELP = `pitstopa: the bench partner of a drone repair technician, for scripts
 
   pitstopa isolate --case FILE.json [--json]   weigh a case: suspects and next checks
+  pitstopa isolate --case FILE.json --follow   walk the case in the terminal, check by check
   pitstopa isolate --list-checks [--json]      every check of the shipped library with its outcomes
   pitstopa isolate --list-faults [--json]      every fault mode
   pitstopa isolate --list-symptoms [--json]    everything that can be seen or measured
@@ -45,6 +47,7 @@ A case file holds
   { "context": { "craftKind": "quad", "phase": "landing", "history": "crash" },
     "findings": [ { "symptom": "picture-black", "value": true },
                   { "check": "camera-supply", "outcome": "good", "doubtful": true } ] }
+and in its context, if need be, "fitted" (kind of part: how many), "tools", "spares", "prices" (in cents) and "openedGates".
 
 Those that ask the shop use DATABASE_URL, else the shop of npm start (.pitstopa-shop), else the demo (.pitstopa), or the one
 in PITSTOPA_STATE. backup, restore and person start its database for themselves while it does not run.`;
@@ -92,6 +95,7 @@ function readArguments() {
         "list-symptoms": { type: "boolean", default: false },
         "list-readings": { type: "boolean", default: false }, // what it was called before
         json: { type: "boolean", default: false },
+        follow: { type: "boolean", default: false },
         kind: { type: "string" },
         scale: { type: "string" },
         capacity: { type: "string" },
@@ -138,11 +142,29 @@ async function isolate(values) {
   if (!caseFile) throw new SetupError("Name the case: pitstopa isolate --case FILE.json");
   if (!existsSync(caseFile)) throw new SetupError(`There is no file ${caseFile}.`);
   try {
+    if (values.follow) return await follow(command, readFileSync(caseFile, "utf8"));
     const result = command.weighCaseFile(readFileSync(caseFile, "utf8"));
     say(values.json ? JSON.stringify(result, null, 2) : command.caseText(result));
   } catch (error) {
     if (error instanceof command.CaseFileError) throw new SetupError(`${caseFile}: ${error.message}`);
     throw error;
+  }
+}
+
+/** Walks a case in the terminal; what was answered is said at the end as a case file. */
+async function follow({ followCase }, text) {
+  const terminal = createInterface({ input: process.stdin, output: process.stdout });
+  const lines = terminal[Symbol.asyncIterator]();
+  try {
+    const ask = async (question) => {
+      process.stdout.write(question);
+      const { value, done } = await lines.next();
+      return done ? null : value;
+    };
+    const followed = await followCase(text, { say, ask });
+    say(`\nThe case as it stands:\n${JSON.stringify(followed, null, 2)}`);
+  } finally {
+    terminal.close();
   }
 }
 

@@ -4,7 +4,7 @@ import { bearsOnCraft, compileLibrary, toEvidence } from "../core/diagnosis/libr
 import { explainersOf } from "../core/diagnosis/inference/candidateDiagnoses";
 import { type CaseContext, type Check, type FaultMode, type Library } from "../core/diagnosis/library/library.types";
 import { posteriors } from "../core/diagnosis/inference/posteriors";
-import { weighCase } from "../core/diagnosis/weighCase";
+import { tells, weighCase } from "../core/diagnosis/weighCase";
 
 /** What is known when the next step is to be chosen. */
 export interface Situation {
@@ -24,23 +24,21 @@ export type Strategy = (situation: Situation) => NextStep;
 const SURE_ENOUGH = 0.8;
 /** The fixed orders look only at checks that bear on a suspect at least this probable. Trade judgement. */
 const WORTH_A_LOOK = 0.02;
-/** A check that tells less than this is not done. */
-const NEXT_TO_NOTHING_BITS = 0.005;
 
 /** The engine's advice: its first check, until it says that repairing costs less. */
 export const engineAdvice: Strategy = ({ library, context, findings, prices }) => {
-  const { ranking } = weighCase(library, context, findings);
-  const { advice, plan } = adviseStop(library, ranking, prices);
-  const [first] = ranking.checks;
+  const weighed = weighCase(library, context, findings);
+  const { advice, plan } = adviseStop(library, weighed, prices);
+  const [first] = weighed.ranking.checks;
   const [repair] = plan.steps;
-  if (first && first.bits >= NEXT_TO_NOTHING_BITS && (advice === "check" || !repair)) return { check: first.check };
+  if (first && tells(first) && (advice === "check" || !repair)) return { check: first.check };
   return repair ?? { giveUp: true };
 };
 
 /** The engine's first check each time, with the stop rule of the fixed orders: what the order alone is worth. */
 export const engineOrder: Strategy = fixedOrder(({ library, context, findings }) => {
   const [first] = weighCase(library, context, findings).ranking.checks;
-  return first && first.bits >= NEXT_TO_NOTHING_BITS ? first.check : undefined;
+  return first && tells(first) ? first.check : undefined;
 });
 
 /** Of all checks that bear on a suspect, the one that takes the fewest minutes. */

@@ -1,6 +1,7 @@
 import { repairCosts, repairMinutes, type ShopPrices } from "../core/diagnosis/repairs/adviseStop";
 import { type Finding } from "../core/diagnosis/findings/caseFindings";
-import { type Library } from "../core/diagnosis/library/library.types";
+import { expectedHarm, harmOfCheck } from "../core/diagnosis/checks/expectedHarm";
+import { type Check, type Library } from "../core/diagnosis/library/library.types";
 import { type NextStep, type Strategy } from "./checkStrategies";
 import { answerOf, asFinding, hiddenCraft, type HiddenCraft, mentioned } from "./hiddenCraft";
 import { type Random } from "./random";
@@ -20,6 +21,16 @@ export interface RepairTally {
   /** A fault is still there and nothing that is left shows it: the craft will come back. */
   willComeBack: boolean;
   gaveUp: boolean;
+  /** What power and turning props did to the craft with its faults still there, in cents. */
+  harmCents: number;
+}
+
+/** What the simulated technician works in, where it is not as the library says. */
+export interface World {
+  /** What crafts and answers are drawn from. */
+  library: Library;
+  /** Share of answers that are taken down wrongly. */
+  slips: number;
 }
 
 const MAX_CHECKS = 40;
@@ -40,6 +51,7 @@ export function simulateRepair(
   strategy: Strategy,
   prices: ShopPrices,
   random: Random,
+  world: World = { library, slips: 0 },
 ): RepairTally {
   const tally: RepairTally = {
     checks: 0,
@@ -51,9 +63,10 @@ export function simulateRepair(
     rightReplacements: 0,
     willComeBack: false,
     gaveUp: false,
+    harmCents: 0,
   };
   const { repairCents } = repairCosts(library, prices);
-  const repairOf = new Map(library.faults.map(({ id, repair }) => [id, repair]));
+  const repairOf = new Map(world.library.faults.map(({ id, repair }) => [id, repair]));
   const spend = (minutes: number, cents = (minutes * prices.labourCentsPerHour) / 60) => {
     tally.minutes += minutes;
     tally.cents += cents;
@@ -73,12 +86,18 @@ export function simulateRepair(
     if ("check" in step) {
       tally.checks++;
       spend(step.check.minutes);
-      findings.push({ kind: "check", checkId: step.check.id, outcomeId: answerOf(present, step.check) });
+      tally.harmCents += harmDone(library, present.faults, step.check);
+      findings.push({
+        kind: "check",
+        checkId: step.check.id,
+        outcomeId: answerTaken(present, step.check, world, random),
+      });
       continue;
     }
     const repair = library.repairs.find(({ id }) => id === step.repair)!;
     const replacements = repair.parts.length > 0 ? 1 : 0;
     const left = present.faults.filter((fault) => repairOf.get(fault) !== step.repair);
+    tally.harmCents += harmDone(library, left, RETEST);
     if (left.length === present.faults.length) {
       tally.wrongRepairs++;
       tally.wrongReplacements += replacements;
@@ -88,12 +107,29 @@ export function simulateRepair(
     }
     tally.rightRepairs++;
     tally.rightReplacements += replacements;
-    present = hiddenCraft(library, present.context, left, random);
-    findings = mentioned(library, present, random).map(asFinding);
+    present = hiddenCraft(world.library, present.context, left, random);
+    findings = mentioned(world.library, present, random).map(asFinding);
     tried = new Set([step.repair]);
     if (left.length > 0 && findings.length === 0) return { ...tally, willComeBack: true };
   }
   return tally;
+}
+
+/** After a repair the craft is powered and flown. */
+const RETEST: Pick<Check, "hazard" | "needs"> = { hazard: "props on", needs: [] };
+
+/** What a check, or the test after a repair, costs a craft with these faults. */
+function harmDone(library: Library, faults: readonly string[], check: Pick<Check, "hazard" | "needs">): number {
+  const present = library.faults.map(({ id }) => (faults.includes(id) ? 1 : 0));
+  return harmOfCheck(check, expectedHarm(library, present)).cents;
+}
+
+/** The craft's answer, or now and then another one by a slip. */
+function answerTaken(craft: HiddenCraft, check: Check, { slips }: World, random: Random): string {
+  const right = answerOf(craft, check);
+  if (slips === 0 || random() >= slips) return right;
+  const others = check.outcomes.filter(({ id }) => id !== right);
+  return others[Math.floor(random() * others.length)]!.id;
 }
 
 /** The library without the faults that these repairs would have mended: no craft can have them. */

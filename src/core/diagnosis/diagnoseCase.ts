@@ -1,6 +1,7 @@
 import { adviseStop, type ShopPrices, type StopAdvice } from "./repairs/adviseStop";
 import { type AvailableChecks } from "./checks/availableChecks";
 import { type CaseSymptoms, type Contradiction, type Finding, gatherSymptoms } from "./findings/caseFindings";
+import { type ShutGate } from "./gates/shutGates";
 import { type CompiledLibrary, compileLibrary, toEvidence } from "./library/compileLibrary";
 import { explainFindings, type WeighedFinding } from "./findings/explainFindings";
 import { explainersOf, type CandidateDiagnoses } from "./inference/candidateDiagnoses";
@@ -13,7 +14,7 @@ import { type RankedMeasurement, rankMeasurements } from "./checks/rankMeasureme
 import { suspectTrail, type TrailStep } from "./findings/suspectTrail";
 import { type RepairHypothesis } from "./repairs/planRepairs";
 import { type Suspect } from "./suspect";
-import { weighCase, type WeighedWith } from "./weighCase";
+import { type ShutCheck, weighCase, type WeighedWith } from "./weighCase";
 
 /** A case as the engine sees it: circumstances and findings, oldest first. */
 export interface DiagnosisCase extends WeighedWith {
@@ -27,6 +28,9 @@ export interface DiagnosisCase extends WeighedWith {
 export interface Diagnosis {
   suspects: Suspect[];
   nextChecks: NextCheck[];
+  /** Checks that would tell something and wait behind a shut gate, the most telling first. */
+  shut: ShutCheck[];
+  gates: ShutGate[];
   /** Repair → probability that it is needed, of the fault sets that the ranking looked at. */
   repairs: Readonly<Record<string, number>>;
   /** Checks that would help but cannot be done here, with what is missing. */
@@ -68,9 +72,10 @@ const EXPLAINED_FROM = 0.2;
  * @throws {CoreInputError} `unknown_id` or `impossible_evidence`.
  */
 export function diagnoseCase(library: Library, diagnosisCase: DiagnosisCase, maxExact = MAX_EXACT): Diagnosis {
-  const { context, findings, workshop = null, learned = null, prices = null } = diagnosisCase;
-  const weighed = weighCase(library, context, findings, { workshop, learned }, maxExact);
-  const { compiled, symptoms, evidence, now, likely, available, ranking } = weighed;
+  const { context, findings, workshop = null, learned = null, prices = null, openedGates } = diagnosisCase;
+  const labour = prices && { labourCentsPerHour: prices.labourCentsPerHour };
+  const weighed = weighCase(library, context, findings, { workshop, learned, openedGates, ...labour }, maxExact);
+  const { compiled, symptoms, evidence, now, likely, available, ranking, shut, gates } = weighed;
   // What is weighed dozens of times over, for previews and explanations, goes in portions from a smaller size on.
   const aside = largestGroup(compiled.network, evidence) <= EXPLAINED_EXACTLY ? maxExact : PREVIEW_PORTION;
   const suspects = suspectsOf(compiled, diagnosisCase, now.marginal, aside);
@@ -83,6 +88,8 @@ export function diagnoseCase(library: Library, diagnosisCase: DiagnosisCase, max
   return {
     suspects,
     nextChecks,
+    shut: shut.filter(({ ranked }) => ranked.bits >= WORTH_MENTIONING_BITS),
+    gates,
     repairs: repairsNeeded(ranking.repairSets),
     missing: worthMissing(compiled, symptoms, likely, available),
     measurements: rankMeasurements(compiled, symptoms, likely),
@@ -93,7 +100,7 @@ export function diagnoseCase(library: Library, diagnosisCase: DiagnosisCase, max
     contradictions: symptoms.contradictions,
     mindChangers: suspects[0] ? mindChangers(nextChecks.slice(0, PREVIEWED), suspects[0].fault.id) : [],
     // With nothing seen there is nothing to repair, and so no cost to compare.
-    advice: prices && hasSeen(symptoms) ? adviseStop(library, ranking, prices) : null,
+    advice: prices && hasSeen(symptoms) ? adviseStop(library, weighed, prices) : null,
     massRanked: likely.mass,
     isExact: now.isExact,
     arePreviewsExact: now.isExact && aside === maxExact,

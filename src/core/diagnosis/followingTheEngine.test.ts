@@ -8,7 +8,7 @@ import { CRAFT_KIND_LIST } from "../craft/craftKinds";
 import { weighCase } from "./weighCase";
 
 const library = withGeneratedChecks(shippedLibrary);
-const MAX_CHECKS = 15;
+const MAX_CHECKS = 24;
 
 /** Circumstances in which a craft can have the fault. */
 function contextOf(fault: FaultMode): CaseContext {
@@ -57,8 +57,8 @@ describe("following the engine's advice on a craft with one fault", () => {
     expect(wrong.map(({ fault, leader }) => `${fault.id} taken for ${leader.id}`)).toEqual([]);
   });
 
-  it("needs no more than seven checks on average", () => {
-    expect(followed.reduce((sum, { checks }) => sum + checks, 0) / followed.length).toBeLessThanOrEqual(7);
+  it("needs no more than seven and a half checks on average, looks and what opens a gate among them", () => {
+    expect(followed.reduce((sum, { checks }) => sum + checks, 0) / followed.length).toBeLessThanOrEqual(7.5);
   });
 
   it("never asks what is known already, nor twice", () => {

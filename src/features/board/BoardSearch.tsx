@@ -6,6 +6,11 @@ import { type BayStop } from "@/features/job/bays/bayManifest";
 import styles from "./Board.module.css";
 import { type BoardQuery, boardHref } from "./boardHref";
 
+interface Technician {
+  id: number;
+  displayName: string;
+}
+
 /** Search box, bays with their counts, technicians, open or done: all in the address, so a view can be kept as a link. */
 export function BoardSearch({
   query,
@@ -18,7 +23,7 @@ export function BoardSearch({
   /** Bays that jobs stand in. */
   bays: readonly BayStop[];
   counts: Readonly<Record<string, number>>;
-  people: readonly { id: number; displayName: string }[];
+  people: readonly Technician[];
   autoFocus: boolean;
 }) {
   const total = Object.values(counts).reduce((sum, count) => sum + count, 0);
@@ -38,26 +43,12 @@ export function BoardSearch({
         />
         <input type="hidden" name="go" value="1" />
         <kbd>/</kbd>
-        <label className="visually-hidden" htmlFor="board-who">
-          Technician
-        </label>
-        <select
-          id="board-who"
-          name="who"
-          defaultValue={query.technicianId ?? ""}
-          onChange={(event) => event.currentTarget.form?.requestSubmit()}
-        >
-          <option value="">Everybody</option>
-          {people.map(({ id, displayName }) => (
-            <option key={id} value={id}>
-              {displayName}
-            </option>
-          ))}
-        </select>
+        {query.technicianId !== null && <input type="hidden" name="who" value={query.technicianId} />}
         {query.bay && <input type="hidden" name="bay" value={query.bay} />}
         {query.closed && <input type="hidden" name="show" value="done" />}
         <button className="visually-hidden">Search</button>
       </Form>
+      <Technicians key={boardHref(query)} query={query} people={people} />
       <div className={styles.tabs}>
         <Tab query={query} change={{ bay: null, closed: false }} isHere={!query.bay && !query.closed}>
           All open <b className="number">{total}</b>
@@ -81,5 +72,25 @@ function Tab(props: { query: BoardQuery; change: Partial<BoardQuery>; isHere: bo
     <Link href={boardHref({ ...query, ...change })} className={styles.tab} aria-current={isHere ? "true" : undefined}>
       {children}
     </Link>
+  );
+}
+
+/** Whose jobs are shown: a list that folds down, each name a link like the bays. */
+function Technicians({ query, people }: { query: BoardQuery; people: readonly Technician[] }) {
+  const chosen = people.find(({ id }) => id === query.technicianId);
+  return (
+    <details className={styles.technicians}>
+      <summary>
+        <span className="visually-hidden">Technician: </span>
+        {chosen?.displayName ?? "Everybody"}
+      </summary>
+      <div className="panel">
+        {[{ id: null, displayName: "Everybody" }, ...people].map(({ id, displayName }) => (
+          <Tab key={id} query={query} change={{ technicianId: id }} isHere={id === query.technicianId}>
+            {displayName}
+          </Tab>
+        ))}
+      </div>
+    </details>
   );
 }

@@ -1,5 +1,6 @@
 "use client";
 
+import { Select } from "antd";
 import { useId } from "react";
 import { type CalculatorInput } from "@/core/calculators/calculator.types";
 import { fromSi, QUANTITIES, toSi, type Unit } from "@/core/units/quantities";
@@ -34,13 +35,12 @@ export function CalculatorField({ input, entry, problem, onChange }: Props) {
     <div className={styles.field} data-wrong={problem !== null}>
       <label htmlFor={id}>{input.label}</label>
       {input.options ? (
-        <select id={id} value={entry.text} onChange={(event) => onChange({ ...entry, text: event.target.value })}>
-          {input.options.map(({ label, value }) => (
-            <option key={value} value={value}>
-              {label}
-            </option>
-          ))}
-        </select>
+        <Select
+          id={id}
+          value={entry.text}
+          onChange={(text) => onChange({ ...entry, text })}
+          options={input.options.map(({ label, value }) => ({ label, value: String(value) }))}
+        />
       ) : (
         <span className={styles.typed}>
           <input
@@ -53,15 +53,12 @@ export function CalculatorField({ input, entry, problem, onChange }: Props) {
             onChange={(event) => onChange({ ...entry, text: event.target.value })}
           />
           {units.length > 1 ? (
-            <select
+            <Select
               value={entry.unit.symbol}
-              onChange={(event) => switchTo(event.target.value)}
+              onChange={switchTo}
               aria-label={`Unit of ${input.label}`}
-            >
-              {units.map(({ symbol }) => (
-                <option key={symbol}>{symbol}</option>
-              ))}
-            </select>
+              options={units.map(({ symbol }) => ({ value: symbol, label: symbol }))}
+            />
           ) : (
             <span className="soft">{entry.unit.symbol}</span>
           )}

@@ -1,5 +1,6 @@
 "use client";
 
+import { Select } from "antd";
 import { useState } from "react";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
@@ -18,21 +19,24 @@ export function KeepOnJob({
   jobs: readonly OpenJob[];
 }) {
   const { run, isBusy, failure, reload } = useVerb(keepCalculationAction);
-  const [jobId, setJobId] = useState("");
+  const [jobId, setJobId] = useState<number>();
   const [kept, setKept] = useState<string | null>(null);
-  const job = jobs.find((each) => String(each.jobId) === jobId);
+  const job = jobs.find((each) => each.jobId === jobId);
   return (
     <section className="panel stack" aria-label="Keep on a job">
       <h2>Keep on a job</h2>
       <div className={styles.keep}>
-        <select value={jobId} aria-label="Job" onChange={(event) => setJobId(event.target.value)}>
-          <option value="">Choose a job</option>
-          {jobs.map((each) => (
-            <option key={each.jobId} value={each.jobId}>
-              {numberOf(each)} {each.craftName}: {each.complaint}
-            </option>
-          ))}
-        </select>
+        <Select
+          showSearch={{ optionFilterProp: "label" }}
+          value={jobId}
+          onChange={setJobId}
+          placeholder="Choose a job"
+          aria-label="Job"
+          options={jobs.map((each) => ({
+            value: each.jobId,
+            label: `${numberOf(each)} ${each.craftName}: ${each.complaint}`,
+          }))}
+        />
         <button
           className="plain-button"
           disabled={!job || isBusy}

@@ -1,6 +1,6 @@
 import * as v from "valibot";
 import { WHERE_KINDS } from "@/core/craft/spots";
-import { GRADES, HAZARDS, HISTORIES, PHASES, ZONES } from "@/core/diagnosis/library/library.types";
+import { GRADES, HAZARDS, HISTORIES, LIES_IN, PHASES, ZONES } from "@/core/diagnosis/library/library.types";
 
 const id = v.pipe(
   v.string("An id is text."),
@@ -16,6 +16,11 @@ const text = (max: number) =>
 const word = v.pipe(v.string(), v.minLength(1), v.maxLength(60));
 const number = v.pipe(v.number("This must be a number."), v.finite("This must be a number."));
 const grade = v.picklist(GRADES, "The grade is measured, judgement or guess.");
+const cents = v.pipe(
+  v.number("Cents as a number."),
+  v.minValue(0, "Not below 0."),
+  v.maxValue(1e7, "At most 100,000."),
+);
 const numbersById = v.record(id, number);
 
 /** What is done about faults. */
@@ -40,6 +45,13 @@ export const FaultEntry = v.strictObject({
     ),
   ),
   craftKinds: v.optional(v.array(word)),
+  liesIn: v.optional(v.picklist(LIES_IN, "It lies in the part, a joint, the settings or the surroundings.")),
+  harm: v.optional(
+    v.strictObject(
+      { powered: cents, propsOn: cents, grade },
+      "Harm is cents when powered, cents with props on, and the grade of both.",
+    ),
+  ),
 });
 /** Something seen or measured. */
 export const SymptomEntry = v.strictObject({
@@ -73,8 +85,31 @@ export const CheckEntry = v.strictObject({
     }),
   ),
   irreversible: v.optional(v.boolean()),
+  craftKinds: v.optional(v.array(word)),
   fitted: v.optional(v.record(word, v.pipe(v.number(), v.integer(), v.minValue(1)))),
   spare: v.optional(word),
+});
+
+/** What must be done before a craft is powered, or its props turn. */
+export const GateEntry = v.strictObject({
+  id,
+  because: text(160),
+  shuts: v.picklist(HAZARDS),
+  shutsTools: v.optional(v.array(word)),
+  except: v.optional(v.array(word)),
+  when: v.pipe(
+    v.array(
+      v.strictObject({
+        symptom: v.optional(id),
+        history: v.optional(v.array(v.picklist(HISTORIES))),
+        phase: v.optional(v.array(v.picklist(PHASES))),
+        unless: v.optional(v.array(v.record(id, v.boolean()))),
+      }),
+    ),
+    v.minLength(1, "A gate needs at least one sign that shuts it."),
+  ),
+  opens: v.optional(v.record(id, v.boolean())),
+  rungs: v.optional(v.array(v.picklist(HAZARDS))),
 });
 
 /** A whole library as it is exported and imported: the format of docs/library.schema.json. */
@@ -84,6 +119,8 @@ export const LibraryFile = v.strictObject({
   faults: v.array(FaultEntry),
   symptoms: v.array(SymptomEntry),
   checks: v.array(CheckEntry),
+  /** Absent in a file from before there were gates: then those that ship hold. */
+  gates: v.optional(v.array(GateEntry)),
 });
 
 /** The groups of entries, with the schema of each. */

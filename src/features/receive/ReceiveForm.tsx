@@ -36,8 +36,11 @@ type Values = Omit<ReceiveCraftInput, "requestKey" | "intermittent"> & {
 
 const HISTORY_NAMES: Readonly<Record<(typeof HISTORIES)[number], string>> = {
   crash: "A crash or hard landing",
+  water: "Water, rain or snow",
   repair: "A repair or new part",
+  modification: "Something added or rebuilt",
   firmware: "New firmware or settings",
+  "transmitter-changed": "Another transmitter, or its settings",
   "first-flight": "Nothing: first flight",
   "in-service": "Nothing: flown as usual",
 };

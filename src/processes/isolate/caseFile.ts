@@ -1,6 +1,8 @@
 import * as v from "valibot";
 import { HISTORIES, PHASES } from "../../core/diagnosis/library/library.types";
 import { CRAFT_KIND_LIST } from "../../core/craft/craftKinds";
+import { PART_KIND_LIST } from "../../core/craft/partKinds";
+import { TOOLS } from "../../core/diagnosis/library/tools";
 
 const doubtful = v.optional(v.boolean(), false);
 
@@ -10,6 +12,24 @@ export const CaseFile = v.object({
     craftKind: v.picklist(CRAFT_KIND_LIST),
     phase: v.picklist(PHASES),
     history: v.picklist(HISTORIES),
+    /** What the craft carries: kind of part → how many. Absent: all that its kind may. */
+    fitted: v.optional(v.record(v.picklist(PART_KIND_LIST), v.pipe(v.number(), v.integer(), v.minValue(0)))),
+    /** What there is to check with. Absent: all. */
+    tools: v.optional(v.array(v.picklist(TOOLS))),
+    /** Kinds of part of which a known-good one lies there. Absent: all. */
+    spares: v.optional(v.array(v.picklist(PART_KIND_LIST))),
+    /** What things cost; what is left out is the usual. */
+    prices: v.optional(
+      v.strictObject({
+        labourCentsPerHour: v.optional(v.pipe(v.number(), v.minValue(1))),
+        partCents: v.optional(v.record(v.picklist(PART_KIND_LIST), v.pipe(v.number(), v.minValue(0)))),
+        retestMinutes: v.optional(v.pipe(v.number(), v.minValue(0))),
+        proofMinutes: v.optional(v.pipe(v.number(), v.minValue(0))),
+        givenUpCents: v.optional(v.pipe(v.number(), v.minValue(1))),
+      }),
+    ),
+    /** Gates that the technician opened, by id. */
+    openedGates: v.optional(v.array(v.string())),
   }),
   findings: v.array(
     v.union(

@@ -1,4 +1,7 @@
+import { CRAFT_KINDS, type CraftKind } from "../../craft/craftKinds";
+import { PART_KIND_LIST, type PartKind } from "../../craft/partKinds";
 import { type Check } from "../library/library.types";
+import { TOOLS } from "../library/tools";
 
 /** What there is to check with: tools and spares in the shop, and what the craft carries. */
 export interface Workshop {
@@ -18,13 +21,29 @@ export interface AvailableChecks {
 /** A tool of the shop's list, or a kind of part of which no known-good spare lies there. */
 export type Missing = { tool: string } | { spare: string };
 
-/**
- * Parts checks by whether they can be done here. A check on parts that the craft does not carry is in neither list.
- *
- * @param workshop - null when nothing is known: then all is at hand.
- */
-export function availableChecks(checks: readonly Check[], workshop: Workshop | null): AvailableChecks {
-  if (!workshop) return { open: [...checks], missing: [] };
+/** Several of a kind, where nobody said how many. */
+const SEVERAL = 8;
+
+/** Everything at hand, and a craft that carries all that its kind may: for cases that say nothing of either. */
+export function workshopWithAll(craftKind: string): Workshop {
+  const kind = CRAFT_KINDS[craftKind as CraftKind] as (typeof CRAFT_KINDS)[CraftKind] | undefined;
+  const lacks = new Set<PartKind>([
+    ...(kind && !kind.servos ? (["servo"] as const) : []),
+    ...(kind && craftKind !== "helicopter" ? (["rotor_head"] as const) : []),
+    ...(craftKind === "helicopter" ? (["prop"] as const) : []),
+  ]);
+  const single = kind?.motors === 1 ? new Set<PartKind>(["motor", "esc", "prop"]) : new Set<PartKind>();
+  return {
+    tools: new Set<string>(TOOLS),
+    spares: new Set<string>(PART_KIND_LIST),
+    fitted: Object.fromEntries(
+      PART_KIND_LIST.filter((part) => !lacks.has(part)).map((part) => [part, single.has(part) ? 1 : SEVERAL]),
+    ),
+  };
+}
+
+/** Parts checks by whether they can be done here. A check on parts that the craft does not carry is in neither list. */
+export function availableChecks(checks: readonly Check[], workshop: Workshop): AvailableChecks {
   const result: AvailableChecks = { open: [], missing: [] };
   for (const check of checks) {
     const fits = Object.entries(check.fitted ?? {}).every(([kind, count]) => (workshop.fitted[kind] ?? 0) >= count);

@@ -24,9 +24,10 @@ export function previewOutcomes(
   compiled: CompiledLibrary,
   symptoms: Pick<CaseSymptoms, "known" | "doubtful">,
   now: Float64Array,
-  { check, bits, bitsPerMinute, outcomeProbability }: RankedCheck,
+  ranked: RankedCheck,
   maxExact?: number,
 ): NextCheck {
+  const { check, outcomeProbability } = ranked;
   const spokenFor: { name: string; probability: number }[] = [];
   const previews = check.outcomes.map((outcome, index): OutcomePreview => {
     const probability = outcomeProbability[index]!;
@@ -53,5 +54,5 @@ export function previewOutcomes(
   });
   const [first, ...rest] = spokenFor.sort((a, b) => b.probability - a.probability);
   const second = rest.find(({ name }) => name !== first?.name);
-  return { check, bits, bitsPerMinute, outcomeProbability, previews, splits: first && second ? [first, second] : [] };
+  return { ...ranked, previews, splits: first && second ? [first, second] : [] };
 }

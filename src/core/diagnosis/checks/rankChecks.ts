@@ -3,6 +3,7 @@ import { type CompiledLibrary, toEvidence } from "../library/compileLibrary";
 import { type CandidateDiagnoses } from "../inference/candidateDiagnoses";
 import { falseGivenSets } from "../inference/falseGivenSets";
 import { type Check, type Hazard } from "../library/library.types";
+import { type HarmAtRisk, type HarmByHazard, harmOfCheck } from "./expectedHarm";
 import { binaryEntropyBits, mutualInformationBits } from "./mutualInformationBits";
 import { type RepairHypothesis } from "../repairs/planRepairs";
 
@@ -11,8 +12,14 @@ export interface RankedCheck {
   check: Check;
   /** Mutual information between its outcome and the set of repairs needed, in bits. */
   bits: number;
-  /** Bits per minute, handicaps included: the order of the list. */
+  /** What it costs in the order of checks: minutes, with what danger, harm at risk and "no way back" add to them. */
+  priceMinutes: number;
+  /** What it tells, or lets one do by opening a gate, in bits per minute of that price: the order of the list. */
   bitsPerMinute: number;
+  /** What it puts at risk under today's posterior. */
+  harm: HarmAtRisk;
+  /** What the most telling check behind a gate tells that this one opens, in bits; 0 when it opens none. */
+  opensBits: number;
   /** Probability of each outcome, in the order of `check.outcomes`. */
   outcomeProbability: number[];
 }
@@ -39,6 +46,32 @@ export const HAZARD_MINUTES: Readonly<Record<Hazard, number>> = {
 /** Minutes added to a check that cannot be undone. Trade judgement. */
 export const IRREVERSIBLE_MINUTES = 10;
 
+/** A look that takes no tool and no more than this is free: it never stands behind power for want of a minute. Trade judgement. */
+const FREE_LOOK_MINUTES = 1;
+const FREE_LOOK_PRICE = 0.75;
+
+/** True for sight, smell and touch: no power, no tool, no more than a minute. */
+export function isFreeLook({ minutes, hazard, needs, irreversible }: Check): boolean {
+  return hazard === "unpowered" && needs.length === 0 && minutes <= FREE_LOOK_MINUTES && !irreversible;
+}
+
+/** What bears on the price of checks besides their minutes. */
+export interface CheckPricing {
+  harm: HarmByHazard;
+  /** What a minute of work costs, in cents: harm is turned into minutes by it. */
+  centsPerMinute: number;
+}
+
+/** Nothing is at risk: for rankings that only ask what a check tells. */
+const NO_HARM: CheckPricing = {
+  harm: {
+    unpowered: { cents: 0, worst: null },
+    "powered, props off": { cents: 0, worst: null },
+    "props on": { cents: 0, worst: null },
+  },
+  centsPerMinute: 1,
+};
+
 /**
  * Ranks checks by what they tell about WHAT TO REPAIR for what was seen, per minute. Faults that share one repair count as
  * one, since telling them apart changes nothing; a set of faults counts as the set of its repairs. Faults that could not
@@ -47,6 +80,7 @@ export const IRREVERSIBLE_MINUTES = 10;
  * @param symptoms - What is known already; a check whose outcome that settles is worth nothing.
  * @param likely - Likely fault sets with their probabilities, from `candidateDiagnoses`.
  * @param checks - Checks that may be offered.
+ * @param pricing - What power and turning props put at risk; without it, nothing.
  * @returns All of them, most bits per minute first.
  */
 export function rankChecks(
@@ -54,6 +88,7 @@ export function rankChecks(
   symptoms: Pick<CaseSymptoms, "known" | "doubtful">,
   likely: Pick<CandidateDiagnoses, "sets" | "background">,
   checks: readonly Check[],
+  pricing: CheckPricing = NO_HARM,
 ): Ranking {
   const table = toSetTable(compiled, symptoms, likely);
   const outcomesOf = (check: Check) =>
@@ -61,7 +96,9 @@ export function rankChecks(
   const ranked = checks.map((check): RankedCheck => {
     const outcomes = outcomesOf(check);
     const { bits, outcomeProbability } = yesNoWorth(compiled, table, outcomes) ?? anyWorth(table, outcomes);
-    return { check, bits, bitsPerMinute: bits / minutesWithHandicap(check), outcomeProbability };
+    const harm = harmOfCheck(check, pricing.harm);
+    const priceMinutes = minutesWithHandicap(check) + harm.cents / pricing.centsPerMinute;
+    return { check, bits, priceMinutes, bitsPerMinute: bits / priceMinutes, harm, opensBits: 0, outcomeProbability };
   });
   return {
     checks: ranked.sort((a, b) => b.bitsPerMinute - a.bitsPerMinute),
@@ -71,7 +108,9 @@ export function rankChecks(
 }
 
 /** What a check costs in the order of checks: its minutes, more for danger, more when there is no way back. */
-export function minutesWithHandicap({ minutes, hazard, irreversible }: Check): number {
+export function minutesWithHandicap(check: Check): number {
+  const { minutes, hazard, irreversible } = check;
+  if (isFreeLook(check)) return Math.min(minutes, FREE_LOOK_PRICE);
   return minutes + HAZARD_MINUTES[hazard] + (irreversible ? IRREVERSIBLE_MINUTES : 0);
 }
 

@@ -2,7 +2,9 @@ import { diffLibraries } from "./diffLibraries";
 import { shippedLibrary } from "../shippedLibrary";
 import { type Library } from "./library.types";
 
-const change = (edit: (library: { -readonly [K in keyof Library]: Library[K][number][] }) => void) => {
+type Group = "repairs" | "faults" | "symptoms" | "checks";
+
+const change = (edit: (library: { -readonly [K in Group]: Library[K][number][] }) => void) => {
   const copy = structuredClone(shippedLibrary) as unknown as Parameters<typeof edit>[0];
   edit(copy);
   return diffLibraries(shippedLibrary, copy as unknown as Library);

@@ -1,4 +1,4 @@
-import { availableChecks, type Workshop } from "../checks/availableChecks";
+import { availableChecks, type Workshop, workshopWithAll } from "../checks/availableChecks";
 import { withGeneratedChecks } from "./generateChecks";
 import { diagnoseCase } from "../diagnoseCase";
 import { shippedLibrary } from "../shippedLibrary";
@@ -57,7 +57,18 @@ describe("withGeneratedChecks", () => {
 
 describe("availableChecks", () => {
   it("offers all while nothing is known of the shop", () => {
-    expect(availableChecks(library.checks, null)).toEqual({ open: library.checks, missing: [] });
+    const { open, missing } = availableChecks(library.checks, workshopWithAll("vertical take-off"));
+    expect(missing).toEqual([]);
+    const left = library.checks.filter((check) => !open.includes(check));
+    expect(left.every(({ fitted = {} }) => "rotor_head" in fitted)).toBe(true);
+  });
+
+  it("offers no servo bench on a craft without servos, though nobody said what it carries", () => {
+    const idsFor = (kind: string) => availableChecks(library.checks, workshopWithAll(kind)).open.map(({ id }) => id);
+    expect(idsFor("quad")).not.toContain("bypass-servo-drive");
+    expect(idsFor("fixed wing")).toContain("bypass-servo-drive");
+    expect(idsFor("fixed wing")).not.toContain("swap-motor");
+    expect(idsFor("quad")).toContain("swap-motor");
   });
 
   it("leaves out what the craft does not carry, without calling it missing", () => {

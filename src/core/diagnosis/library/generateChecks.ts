@@ -1,5 +1,13 @@
 import { PART_KINDS } from "../../craft/partKinds";
-import { type Check, type FaultMode, type Library, type Links, type Symptom, type Zone } from "./library.types";
+import {
+  type Check,
+  type FaultMode,
+  type LiesIn,
+  type Library,
+  type Links,
+  type Symptom,
+  type Zone,
+} from "./library.types";
 import { BYPASS_TESTS, SPARE_TESTS, SWAP_TESTS } from "./substitutions";
 
 /** A known-good part cures its own kind's fault this often; the rest is a spare that was not good, or a bad joint. */
@@ -110,9 +118,9 @@ function swapTests({ faults }: Library): Entry[] {
 }
 
 function bypassTests(library: Library): Entry[] {
-  return Object.entries(BYPASS_TESTS).flatMap(([id, { fitted, cutsOut, zones, caution, ...test }]) => {
+  return Object.entries(BYPASS_TESTS).flatMap(([id, { fitted, cutsOut, mayCalm, zones, caution, ...test }]) => {
     const shown = zones ? library.faults.filter((fault) => showsIn(library, fault, zones)) : library.faults;
-    const links = linksByPart(shown, Object.fromEntries(cutsOut.map((part) => [part, CURE])));
+    const links = linksByPart(shown, { ...mayCalm, ...Object.fromEntries(cutsOut.map((part) => [part, CURE])) });
     if (Object.keys(links).length === 0) return [];
     const symptom = toSymptom(
       `gone-${id}`,
@@ -136,10 +144,26 @@ function bypassTests(library: Library): Entry[] {
   });
 }
 
+/**
+ * What goes with a part: only what lies in the part itself. A joint is at times cured by being handled; settings and
+ * surroundings stay where they are, whatever part is put there.
+ */
 function linksByPart(faults: readonly FaultMode[], strengths: Readonly<Record<string, number>>): Links {
   return Object.fromEntries(
-    faults.flatMap(({ id, part }) => (strengths[part] === undefined ? [] : [[id, strengths[part]]])),
+    faults.flatMap((fault) => {
+      const strength = strengths[fault.part];
+      const share = GOES_WITH_THE_PART[liesIn(fault)];
+      return strength === undefined || share === 0 ? [] : [[fault.id, strength * share]];
+    }),
   );
+}
+
+/** Share of a part's cure that a fault gets which lies there. Trade judgement. */
+const GOES_WITH_THE_PART: Readonly<Record<LiesIn, number>> = { part: 1, joint: 0.3, settings: 0, surroundings: 0 };
+
+/** Where a fault lies: as it says, else in its part. */
+function liesIn({ liesIn: said, part }: FaultMode): LiesIn {
+  return said ?? (part === "settings" ? "settings" : "part");
 }
 
 function showsIn({ symptoms }: Library, { id }: FaultMode, zones: readonly Zone[]): boolean {

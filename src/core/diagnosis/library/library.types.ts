@@ -9,7 +9,16 @@ export const PHASES = ["bench", "arming", "take-off", "hover", "cruise", "landin
 export type Phase = (typeof PHASES)[number];
 
 /** What happened to the craft last. */
-export const HISTORIES = ["crash", "repair", "firmware", "first-flight", "in-service"] as const;
+export const HISTORIES = [
+  "crash",
+  "water",
+  "repair",
+  "modification",
+  "firmware",
+  "transmitter-changed",
+  "first-flight",
+  "in-service",
+] as const;
 export type History = (typeof HISTORIES)[number];
 
 /** The circumstances that priors depend on. */
@@ -27,6 +36,17 @@ export interface PriorFactor {
   factor: number;
 }
 
+/** What a fault lies in. Only one that lies in the part itself goes with it when another of the same kind is fitted. */
+export const LIES_IN = ["part", "joint", "settings", "surroundings"] as const;
+export type LiesIn = (typeof LIES_IN)[number];
+
+/** What a fault costs, besides itself, when the craft is powered or its props turn with it still there. In cents. */
+export interface Harm {
+  powered: number;
+  propsOn: number;
+  grade: Grade;
+}
+
 /** One way a part can fail. `prior` is its probability on a craft that comes in with a complaint. */
 export interface FaultMode {
   id: string;
@@ -40,6 +60,10 @@ export interface FaultMode {
   when?: readonly PriorFactor[];
   /** Kinds of craft that can have it; absent means all. */
   craftKinds?: readonly string[];
+  /** Absent means in the settings for a fault of the settings, in the part for any other. */
+  liesIn?: LiesIn;
+  /** Absent means none worth a price. */
+  harm?: Harm;
 }
 
 /** What is done about one or more fault modes. */
@@ -126,10 +150,41 @@ export interface Check {
   measure?: Measurement;
   /** True when the craft cannot be put back as it was: such a check comes last among equals. */
   irreversible?: boolean;
+  /** Kinds of craft it is done on; absent means all. */
+  craftKinds?: readonly string[];
   /** Kinds of parts that must be fitted, with how many of each. */
   fitted?: Readonly<Record<string, number>>;
   /** Kind of part that must lie in the shop as a known-good spare. */
   spare?: string;
+}
+
+/** Something that shuts a gate: all that is named must hold. */
+export interface GateSign {
+  /** Seen to be so. */
+  symptom?: string;
+  history?: readonly History[];
+  phase?: readonly Phase[];
+  /** Holds no longer once one of these lists was seen to be so, each of it: symptom → value. */
+  unless?: readonly Readonly<Record<string, boolean>>[];
+}
+
+/** What is not done to a craft, whatever the odds say, before something else was. */
+export interface Gate {
+  id: string;
+  /** Said to the person: what is not known yet, or what is wrong. */
+  because: string;
+  /** The mildest state of the craft that is shut; all beyond it are as well. */
+  shuts: Hazard;
+  /** Tools that bring power by themselves: checks with one of them are shut in any state. */
+  shutsTools?: readonly string[];
+  /** Checks with one of these tools stay open: they are how the craft is powered with care. */
+  except?: readonly string[];
+  /** Any one of them shuts it. */
+  when: readonly GateSign[];
+  /** Opens it, each of the list seen to be so: symptom → value. */
+  opens?: Readonly<Record<string, boolean>>;
+  /** Opens it: one check answered in each of these states. */
+  rungs?: readonly Hazard[];
 }
 
 /** Everything the engine knows, as plain data that can be written as JSON. */
@@ -139,4 +194,6 @@ export interface Library {
   faults: readonly FaultMode[];
   symptoms: readonly Symptom[];
   checks: readonly Check[];
+  /** Absent in a library from before there were gates: then those that ship hold, as far as it has their symptoms. */
+  gates?: readonly Gate[];
 }

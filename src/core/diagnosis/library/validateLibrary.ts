@@ -1,6 +1,7 @@
 import { CRAFT_KINDS } from "../../craft/craftKinds";
 import { PART_KINDS } from "../../craft/partKinds";
 import { type Check, HAZARDS, type Library, ZONES } from "./library.types";
+import { opens, shutsOff } from "../gates/shutGates";
 import { SUSPECT_PARTS } from "./suspectParts";
 import { TOOLS } from "./tools";
 
@@ -28,6 +29,7 @@ export function validateLibrary(library: Library): LibraryProblem[] {
     ...library.checks.flatMap(partition),
     ...library.checks.flatMap((check) => splitsNothing(library, check)),
     ...library.checks.flatMap(measurement),
+    ...gateProblems(library),
   ];
 }
 
@@ -110,7 +112,8 @@ function vocabulary(library: Library): LibraryProblem[] {
     need(`symptoms/${id}`, "zone", zone ? [zone] : [], ZONES);
     need(`symptoms/${id}`, "link to grade", Object.keys(linkGrades), Object.keys(links));
   }
-  for (const { id, needs, hazard, fitted: carried = {}, spare } of library.checks) {
+  for (const { id, needs, hazard, craftKinds = [], fitted: carried = {}, spare } of library.checks) {
+    need(`checks/${id}`, "kind of craft", craftKinds, kinds);
     need(`checks/${id}`, "tool", needs, TOOLS);
     need(`checks/${id}`, "hazard", [hazard], HAZARDS);
     need(`checks/${id}`, "kind of part", [...Object.keys(carried), ...(spare ? [spare] : [])], fitted);
@@ -150,8 +153,9 @@ function partition(check: Check): LibraryProblem[] {
   return [];
 }
 
-/** A check whose symptoms no fault is linked to would be asked for nothing. */
-function splitsNothing({ symptoms }: Library, check: Check): LibraryProblem[] {
+/** A check whose symptoms no fault is linked to would be asked for nothing, unless it opens a gate. */
+function splitsNothing({ symptoms, gates = [] }: Library, check: Check): LibraryProblem[] {
+  if (gates.some((gate) => opens(gate, check))) return []; // what opens a gate is done for that
   const asked = new Set(check.outcomes.flatMap((outcome) => Object.keys(outcome.sets)));
   const isLinked = symptoms.some(({ id, links }) => asked.has(id) && Object.keys(links).length > 0);
   return isLinked || asked.size === 0
@@ -177,4 +181,28 @@ function measurement({ id, measure, outcomes }: Check): LibraryProblem[] {
       problems.push({ place, problem: "the limits must rise from band to band" });
   });
   return problems;
+}
+
+/** A gate must speak of symptoms that exist, and something that is not shut by it must be able to open it. */
+function gateProblems({ gates = [], symptoms, checks }: Library): LibraryProblem[] {
+  const ids = new Set(symptoms.map(({ id }) => id));
+  return gates.flatMap((gate) => {
+    const place = `gates/${gate.id}`;
+    const named = [
+      ...gate.when.flatMap(({ symptom, unless = [] }) => [
+        ...(symptom ? [symptom] : []),
+        ...unless.flatMap((list) => Object.keys(list)),
+      ]),
+      ...Object.keys(gate.opens ?? {}),
+    ];
+    const problems = named.filter((id) => !ids.has(id)).map((id) => ({ place, problem: `no symptom "${id}"` }));
+    if (!gate.opens && !gate.rungs) problems.push({ place, problem: "nothing opens it" });
+    for (const [id, value] of Object.entries(gate.opens ?? {})) {
+      const openers = checks.filter(({ outcomes }) => outcomes.some(({ sets }) => sets[id] === value));
+      if (openers.length === 0) problems.push({ place, problem: `no check can show "${id}" to be ${value}` });
+      else if (openers.every((check) => shutsOff(gate, check)))
+        problems.push({ place, problem: `every check that shows "${id}" stands behind the gate itself` });
+    }
+    return problems;
+  });
 }

@@ -1,7 +1,8 @@
 import { expectedCostOfCheck, expectedCost, type PricedCheck } from "./expectedCost";
 import { type Check, type Library, type Repair } from "../library/library.types";
 import { planRepairs, type RepairCosts, type RepairHypothesis, type RepairPlan, toRepairTable } from "./planRepairs";
-import { minutesWithHandicap, type Ranking } from "../checks/rankChecks";
+import { type RankedCheck } from "../checks/rankChecks";
+import { type WeighedCase } from "../weighCase";
 
 /** What the shop pays, in cents. */
 export interface ShopPrices {
@@ -29,6 +30,8 @@ export interface StopAdvice {
 
 /** Checks looked at: the first ones of the ranking. */
 const CHECKS_LOOKED_AT = 16;
+/** Of those behind a gate as many more, at the price of what opens it. */
+const SHUT_LOOKED_AT = 6;
 /** Sets of repairs looked at: the most probable ones. */
 const SETS_LOOKED_AT = 24;
 
@@ -39,14 +42,23 @@ const SETS_LOOKED_AT = 24;
  * @see D. Heckerman, J. Breese & K. Rommelse, "Decision-theoretic troubleshooting", CACM 38(3), 1995, whose one step ahead is
  *   lengthened here.
  */
-export function adviseStop(library: Library, ranking: Ranking, prices: ShopPrices): StopAdvice {
-  const costs = repairCosts(library, prices);
+export function adviseStop(
+  library: Library,
+  { ranking, shut, retestHarm }: Pick<WeighedCase, "ranking" | "shut" | "retestHarm">,
+  prices: ShopPrices,
+): StopAdvice {
+  const costs = repairCosts(library, prices, retestHarm);
   const { now, rows } = likeliest(ranking.repairSets);
   const probability = Float64Array.from(now, (one) => one.probability);
-  const offered = ranking.checks.slice(0, CHECKS_LOOKED_AT).map(({ check }) => check);
-  const checks = offered.map((check) => priceCheck(check, ranking.jointOf(check), rows, prices));
+  const price = (ranked: RankedCheck, opener?: Check) =>
+    priceCheck(ranked, ranking.jointOf(ranked.check), rows, prices, opener?.minutes);
+  const offered = ranking.checks.slice(0, CHECKS_LOOKED_AT);
+  const checks = [
+    ...offered.map((ranked) => price(ranked)),
+    ...shut.slice(0, SHUT_LOOKED_AT).map(({ ranked, openers }) => price(ranked, openers[0])),
+  ];
   const plan = planRepairs(now, costs);
-  const [first] = offered;
+  const first = offered[0]?.check;
   const bestCheck = first
     ? {
         checkId: first.id,
@@ -56,7 +68,11 @@ export function adviseStop(library: Library, ranking: Ranking, prices: ShopPrice
     : null;
   const repairFirstCents = costOfRepairFirst(plan, checks, now, costs);
   return {
-    advice: bestCheck && bestCheck.expectedCents < repairFirstCents ? "check" : "repair",
+    advice:
+      bestCheck &&
+      (bestCheck.expectedCents < repairFirstCents || wouldChangeRepair(library, plan, offered, checks, now, costs))
+        ? "check"
+        : "repair",
     plan,
     repairFirstCents,
     bestCheck,
@@ -76,7 +92,49 @@ function likeliest(sets: readonly RepairHypothesis[]): { now: RepairHypothesis[]
   };
 }
 
-function priceCheck(check: Check, joint: Float64Array, rows: readonly number[], prices: ShopPrices): PricedCheck {
+/** A check this short is done before a part is bought, if it may well change which. Trade judgement, as are both figures. */
+const SHORT_MINUTES = 2;
+const CHANGES_FROM = 0.1;
+
+/** True when a short check would change which repair is the first, with more than a tenth, and that repair costs a part. */
+function wouldChangeRepair(
+  library: Library,
+  { steps }: RepairPlan,
+  offered: readonly RankedCheck[],
+  priced: readonly PricedCheck[],
+  now: readonly RepairHypothesis[],
+  costs: RepairCosts,
+): boolean {
+  const [first] = steps;
+  if (!first || library.repairs.find(({ id }) => id === first.repair)!.parts.length === 0) return false;
+  return offered.some(({ check }, place) => {
+    if (check.minutes > SHORT_MINUTES) return false;
+    const { columns, likelihood } = priced[place]!;
+    let changed = 0;
+    for (let column = 0; column < columns; column++) {
+      const joint = now.map(({ repairs, probability }, row) => ({
+        repairs,
+        probability: probability * likelihood[row * columns + column]!,
+      }));
+      const share = joint.reduce((sum, { probability }) => sum + probability, 0);
+      if (share <= 0) continue;
+      const after = planRepairs(
+        joint.map(({ repairs, probability }) => ({ repairs, probability: probability / share })),
+        costs,
+      );
+      if (after.steps[0]?.repair !== first.repair) changed += share;
+    }
+    return changed > CHANGES_FROM;
+  });
+}
+
+function priceCheck(
+  { check, priceMinutes, harm }: RankedCheck,
+  joint: Float64Array,
+  rows: readonly number[],
+  prices: ShopPrices,
+  openerMinutes = 0,
+): PricedCheck {
   const columns = check.outcomes.length;
   const likelihood = new Float64Array(rows.length * columns);
   rows.forEach((row, place) => {
@@ -88,8 +146,9 @@ function priceCheck(check: Check, joint: Float64Array, rows: readonly number[], 
         place * columns,
       );
   });
-  const cents = (check.minutes * prices.labourCentsPerHour) / 60; // what is paid; the handicaps only order the checks
-  return { minutes: minutesWithHandicap(check), cents, columns, likelihood };
+  // What is paid, and what is at risk; the handicaps only order the checks.
+  const cents = ((check.minutes + openerMinutes) * prices.labourCentsPerHour) / 60 + harm.cents;
+  return { minutes: priceMinutes + openerMinutes, cents, columns, likelihood };
 }
 
 /** The first repair of the plan; then, if that did not mend it, going on. */
@@ -114,15 +173,24 @@ export function repairMinutes({ minutes, parts }: Repair, { retestMinutes, proof
   return minutes + retestMinutes + (parts.length > 0 ? proofMinutes : 0);
 }
 
-/** Price of each repair of a library: its minutes as labour, and the parts it uses up. */
-export function repairCosts(library: Library, prices: ShopPrices): RepairCosts {
+/**
+ * Price of each repair of a library: its minutes as labour, the parts it uses up, and what the test after it puts at risk.
+ *
+ * @param retestHarm - Repair → cents; without it, nothing is at risk.
+ */
+export function repairCosts(
+  library: Library,
+  prices: ShopPrices,
+  retestHarm: (repairId: string) => number = () => 0,
+): RepairCosts {
   const byId = new Map(library.repairs.map((repair) => [repair.id, repair]));
   return {
     givenUpCents: prices.givenUpCents,
     repairCents: (id) => {
       const repair = byId.get(id)!;
       const partsCents = repair.parts.reduce((sum, kind) => sum + (prices.partCents[kind] ?? 0), 0);
-      return Math.max(1, (repairMinutes(repair, prices) * prices.labourCentsPerHour) / 60 + partsCents);
+      const workCents = (repairMinutes(repair, prices) * prices.labourCentsPerHour) / 60;
+      return Math.max(1, workCents + partsCents + retestHarm(id));
     },
   };
 }

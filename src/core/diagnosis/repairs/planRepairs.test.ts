@@ -104,7 +104,7 @@ describe("adviseStop", () => {
     givenUpCents: 60000,
   };
   const advise = (findings: Parameters<typeof weighCase>[2], over: Partial<ShopPrices> = {}) =>
-    adviseStop(library, weighCase(library, context, findings).ranking, { ...prices, ...over });
+    adviseStop(library, weighCase(library, context, findings), { ...prices, ...over });
 
   it("checks further while the cause is open, and repairs once it is all but certain", () => {
     const open = advise([{ kind: "symptom", symptomId: "picture-black", value: true }]);

@@ -140,7 +140,7 @@ export function joinFamilies(version: string, families: readonly Family[]): Libr
   return {
     version,
     repairs: families.flatMap(({ repairs }) => repairs),
-    faults: families.flatMap(({ faults }) => faults),
+    faults: families.flatMap(({ faults }) => faults.map(withLikeHistories)),
     symptoms: families
       .flatMap(({ symptoms }) => symptoms)
       .map((symptom) =>
@@ -155,4 +155,17 @@ function toMeasure(limit: NonNullable<Question["limit"]>): Measurement {
   if ("yesBelow" in limit)
     return { quantity, unit, bands: [{ below: limit.yesBelow, outcomeId: "yes" }, { outcomeId: "no" }] };
   return { quantity, unit, bands: [{ below: limit.yesAbove, outcomeId: "no" }, { outcomeId: "yes" }] };
+}
+
+/** What holds after a repair holds after a modification: both are work on the craft. */
+function withLikeHistories(one: FaultMode): FaultMode {
+  if (!one.when) return one;
+  return {
+    ...one,
+    when: one.when.map((factor) =>
+      factor.history?.includes("repair") && !factor.history.includes("modification")
+        ? { ...factor, history: [...factor.history, "modification"] }
+        : factor,
+    ),
+  };
 }

@@ -2,11 +2,16 @@ import { type Library } from "../library/library.types";
 import { board } from "./board";
 import { complaints } from "./complaints";
 import { droppedOut } from "./droppedOut";
+import { electrical } from "./electrical";
 import { escs } from "./escs";
 import { joinFamilies } from "./family";
 import { frame } from "./frame";
+import { GATES } from "./gates";
 import { gimbal } from "./gimbal";
+import { withHarm } from "./harm";
 import { helicopter } from "./helicopter";
+import { withKinds } from "./kindsOfChecks";
+import { withLiesIn } from "./liesIn";
 import { motors } from "./motors";
 import { navigation } from "./navigation";
 import { noPicture } from "./noPicture";
@@ -17,11 +22,12 @@ import { rigging } from "./rigging";
 import { servos } from "./servos";
 import { withWhere } from "./where";
 
-const joined = joinFamilies("2026.11", [
+const joined = joinFamilies("2026.12", [
   complaints,
   noPicture,
   droppedOut,
   powerPath,
+  electrical,
   escs,
   motors,
   props,
@@ -36,4 +42,10 @@ const joined = joinFamilies("2026.11", [
 ]);
 
 /** The library that ships: the families one after another. A new family is a new file and a new line above. */
-export const shippedLibrary: Library = { ...joined, symptoms: withWhere(joined.symptoms) };
+export const shippedLibrary: Library = {
+  ...joined,
+  faults: withLiesIn(withHarm(joined.faults)),
+  symptoms: withWhere(joined.symptoms),
+  checks: withKinds(joined.checks),
+  gates: GATES,
+};

@@ -276,6 +276,18 @@ export const motors = family({
         "arm-delaminated": 0.2,
       },
     }),
+    ask("magnets-look", {
+      title: "Look at every magnet in the bell",
+      steps: [
+        "Battery out.",
+        "Light into the bell: one askew, a wider gap, glue dust? Push each with a plastic stick.",
+      ],
+      minutes: 2,
+      yes: "One askew or loose",
+      no: "All fast, gaps alike",
+      leak: 0.005,
+      links: { "motor-magnet-loose": 0.9 },
+    }),
     ask("bell-gap", {
       title: "Turn the bell slowly and look into the gap",
       steps: ["Battery out, props off.", "Light behind the motor, turn by hand: does a magnet stand out or scrape?"],

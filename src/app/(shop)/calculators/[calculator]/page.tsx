@@ -2,6 +2,7 @@ import { type Metadata } from "next";
 import { orNotFound } from "@/app/jobNumberParam";
 import { pageContext } from "@/server/verbs/currentPerson";
 import { getCalculatorPage } from "@/features/calculators/getCalculatorPage";
+import { ControlsProvider } from "@/shared/theme/ControlsProvider";
 import { CalculatorPage } from "@/features/calculators/CalculatorPage";
 
 export const metadata: Metadata = { title: "Calculators" };
@@ -15,9 +16,11 @@ interface Props {
 export default async function CalculatorRoute({ params, searchParams }: Props) {
   const { calculator } = await params;
   return (
-    <CalculatorPage
-      key={calculator}
-      {...await orNotFound(getCalculatorPage(await pageContext(), calculator, await searchParams))}
-    />
+    <ControlsProvider>
+      <CalculatorPage
+        key={calculator}
+        {...await orNotFound(getCalculatorPage(await pageContext(), calculator, await searchParams))}
+      />
+    </ControlsProvider>
   );
 }
