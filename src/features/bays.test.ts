@@ -228,6 +228,13 @@ describe("eventText", () => {
       /^bench run 4 says: Draws more than it used to \(\+27 %\)$/,
     ],
     finding_doubted: [{ kind: "finding_doubted", payload: { seq: 1, doubtful: true } }, /as doubtful$/],
+    gate_opened: [
+      {
+        kind: "gate_opened",
+        payload: { gateId: "limiter-first", because: "A short is not ruled out.", reason: "beeped" },
+      },
+      /went on all the same.*short is not ruled out.*beeped/,
+    ],
     finding_confirmed: [{ kind: "finding_confirmed", payload: { seq: 1 } }, /still so$/],
     experiment_step: [
       {

@@ -19,13 +19,14 @@ describe("diagnoseJob", () => {
   it("gives from the pool what the engine gives here", async () => {
     const facts = await loadJobFacts(shop.pool, await shop.receive({ seen: ["picture-black", "dropped"] }));
     const knowledge = await getKnowledge(shop.pool, facts.craft);
-    const { nextChecks, missing, ...rest } = diagnosisOf(facts.job, facts.craft.kind, facts.findings, knowledge);
+    const { nextChecks, missing, shut, ...rest } = diagnosisOf(facts.job, facts.craft.kind, facts.findings, knowledge);
     const pooled = await diagnoseJob(shop.pool, facts);
     expect(pooled).toMatchObject(rest);
     expect(pooled.nextChecks.map(({ check }) => check.id)).toEqual(
       nextChecks.slice(0, 24).map(({ check }) => check.id),
     );
     expect(pooled.missing).toEqual(missing.slice(0, 24));
+    expect(pooled.shut).toEqual(shut.slice(0, 24));
   });
 
   it("weighs a case once for the headline of a verb and the page after it", async () => {

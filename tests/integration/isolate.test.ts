@@ -63,7 +63,7 @@ describe("a finding", () => {
   });
 
   it("is undone with all that came after it, and the suspects stand as they stood then", async () => {
-    const jobId = await shop.receive();
+    const jobId = await shop.receive({ history: "in-service" });
     const before = await leader(jobId);
     await answer(jobId, "spare-camera", { outcomeId: "same" });
     const { seq } = (await findings(jobId)).at(-1)!;

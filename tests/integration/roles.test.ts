@@ -19,6 +19,7 @@ import {
   answerCheck,
   confirmFinding,
   doubtFinding,
+  openGate,
   nameCause,
   withdrawCause,
   withdrawFinding,
@@ -94,6 +95,7 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
   addFinding: (context, target) =>
     addFinding(context, { ...target, symptomId: "dropped", value: true, doubtful: false, place: "", note: "" }),
   withdrawFinding: (context, target) => withdrawFinding(context, { ...target, seq: 2, andLater: false, reason: "" }),
+  openGate: (context, target) => openGate(context, { ...target, gateId: "bad-pack", reason: "it is outside" }),
   doubtFinding: (context, target) => doubtFinding(context, { ...target, seq: 2, doubtful: true }),
   confirmFinding: (context, target) => confirmFinding(context, { ...target, seq: 2 }),
   addExperimentStep: (context, target) =>

@@ -9,7 +9,7 @@ import { PlacePicker } from "@/features/faultLibrary/PlacePicker";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { addFindingAction } from "./isolate.action";
-import { type Places } from "./isolateView";
+import { type Places } from "./checkView";
 
 interface Props {
   target: { jobId: number; version: number };

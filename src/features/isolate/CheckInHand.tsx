@@ -10,7 +10,7 @@ import { FileButton, PICTURES } from "@/shared/FileButton";
 import styles from "./Isolate.module.css";
 import { worthWords } from "./evidenceWords";
 import { AskWhere } from "./AskWhere";
-import { type CheckView, type Places } from "./isolateView";
+import { type CheckView, type Places } from "./checkView";
 import { useCheckTimer } from "./useCheckTimer";
 
 /** Outcome keys lie on the home row, so that the other hand can stay on the craft; digits go to the bays. */
@@ -144,7 +144,8 @@ function CheckSteps({ check, label }: { check: CheckView; label: string }) {
         <strong className={styles.worth} title={`${check.bits.toFixed(2)} bit`}>
           {worthWords(check.bits).charAt(0).toUpperCase() + worthWords(check.bits).slice(1)}
         </strong>
-        , <span className={`number ${styles.worth}`}>{check.minutes} min</span> · {check.hazard}
+        , <span className={`number ${styles.worth}`}>{check.minutes} min</span>
+        {check.risk && <span className="watch"> + {check.risk}</span>} · {check.hazard}
         {check.irreversible && " · cannot be undone"}
         {check.needs.length > 0 && <> · needs {check.needs.join(", ")}</>}
         {check.on && <> · on {check.on}</>}

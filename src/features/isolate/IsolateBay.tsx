@@ -18,7 +18,9 @@ import { ExperimentPanel } from "./ExperimentPanel";
 import { FindingList } from "./FindingList";
 import { answerCheckAction, confirmFindingAction, doubtFindingAction, withdrawFindingAction } from "./isolate.action";
 import styles from "./Isolate.module.css";
-import { type IsolateView, type Places } from "./isolateView";
+import { type Places } from "./checkView";
+import { type IsolateView } from "./isolateView";
+import { GateList, NOT_YET } from "./GateList";
 import { NameCauseDialog } from "./NameCauseDialog";
 import { OtherChecks } from "./OtherChecks";
 import { SuspectList } from "./SuspectList";
@@ -59,7 +61,7 @@ export function IsolateBay(props: IsolateBayProps) {
   const [chosenId, choose] = useState<string | null>(null);
   const [dialog, setDialog] = useState<"finding" | "cause" | null>(null);
   const [photoProblems, setPhotoProblems] = useState<string[]>([]);
-  const check = view.checks.find(({ id }) => id === chosenId) ?? view.checks[0];
+  const check = [...view.checks, ...view.openers].find(({ id }) => id === chosenId) ?? view.checks[0];
   const others = view.checks.filter(({ id }) => id !== check?.id).slice(0, OTHERS_SHOWN);
   const isBusy = verbs.some((verb) => verb.isBusy);
   const lastCounted = view.findings.findLast(({ state }) => state === "counted");
@@ -116,6 +118,7 @@ export function IsolateBay(props: IsolateBayProps) {
             </>
           ) : check ? (
             <>
+              <PowerShut gates={view.gates} />
               <RepairNow view={view} mayName={mayEdit && isHere} onName={() => setDialog("cause")} />
               <CheckInHand
                 key={check.id}
@@ -135,6 +138,7 @@ export function IsolateBay(props: IsolateBayProps) {
               <p>Name the cause, or add what else was seen.</p>
             </>
           )}
+          {!isClosed && <GateList target={target} gates={view.gates} mayEdit={mayEdit} onChoose={choose} />}
           {(!isClosed || experiments.steps.length > 0) && (
             <ExperimentPanel target={target} {...experiments} mayEdit={mayEdit} />
           )}
@@ -178,6 +182,20 @@ function useFindingKeys(mayEdit: boolean, onAdd: () => void, onTakeBack: () => v
       if (mayEdit) onTakeBack();
     },
     { useKey: true },
+  );
+}
+
+/** Said before anything else where power must wait; what opens it stands below. */
+function PowerShut({ gates }: Pick<IsolateView, "gates">) {
+  const [first] = gates.filter(({ shutsPower }) => shutsPower);
+  if (!first) return null;
+  return (
+    <p className="caution">
+      <strong>No power yet.</strong> {first.because}{" "}
+      <a className={styles.plain} href={`#${NOT_YET}`}>
+        What comes first
+      </a>
+    </p>
   );
 }
 

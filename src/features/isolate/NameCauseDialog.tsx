@@ -9,7 +9,8 @@ import { formatPercent } from "@/shared/format";
 import { useVerb } from "@/shared/useVerb";
 import { type CauseView } from "./CauseList";
 import { nameCauseAction } from "./isolate.action";
-import { type IsolateView, type Places, type SuspectView } from "./isolateView";
+import { type Places } from "./checkView";
+import { type IsolateView, type SuspectView } from "./isolateView";
 
 interface Props {
   target: { jobId: number; version: number };

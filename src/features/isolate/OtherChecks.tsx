@@ -1,7 +1,7 @@
 import { formatPercent } from "@/shared/format";
 import { worthWords } from "./evidenceWords";
 import styles from "./Isolate.module.css";
-import { type CheckView } from "./isolateView";
+import { type CheckView } from "./checkView";
 
 interface Props {
   others: readonly CheckView[];

@@ -8,6 +8,7 @@ import {
   DoubtFindingInput,
   ExperimentStepInput,
   NameCauseInput,
+  OpenGateInput,
   WithdrawCauseInput,
   WithdrawFindingInput,
 } from "./isolate.schema";
@@ -18,6 +19,7 @@ import {
   confirmFinding,
   doubtFinding,
   nameCause,
+  openGate,
   withdrawCause,
   withdrawFinding,
 } from "./isolateVerbs";
@@ -60,4 +62,9 @@ export async function withdrawCauseAction(raw: unknown) {
 /** Names the cause and goes on, to Bench or to Refit. */
 export async function nameCauseAction(raw: unknown) {
   return runAction(NameCauseInput, raw, nameCause);
+}
+
+/** Goes past a gate. */
+export async function openGateAction(raw: unknown) {
+  return runAction(OpenGateInput, raw, openGate);
 }

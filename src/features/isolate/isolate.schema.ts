@@ -107,3 +107,11 @@ export const NameCauseInput = v.pipe(
   ),
 );
 export type NameCauseInput = v.InferOutput<typeof NameCauseInput>;
+
+/** Goes past a gate of the library, with the reason. */
+export const OpenGateInput = v.object({
+  ...JobTarget.entries,
+  gateId: id,
+  reason: requiredText("Say why it is opened: it stays in the history."),
+});
+export type OpenGateInput = v.InferOutput<typeof OpenGateInput>;

@@ -26,7 +26,7 @@ export function isolateHeadline(
     .slice(0, 2)
     .map(({ fault, probability }) => `${fault.name} ${formatPercent(probability)}`)
     .join(" · ");
-  if (!next || next.bits < WORTH_ASKING_BITS) {
+  if (!next || Math.max(next.bits, next.opensBits) < WORTH_ASKING_BITS) {
     return { headline, detail, nextStep: "Name the cause", nextWorth: "no check left would change what to repair" };
   }
   if (advice?.advice === "repair" && suspects[0] && suspects[0].probability >= NAMED_FROM) {

@@ -1,7 +1,8 @@
 import { act, fireEvent, render, screen, within } from "@testing-library/react";
 import { CheckInHand, type GivenAnswer } from "./CheckInHand";
 import { FindingList } from "./FindingList";
-import { type CheckView, type FindingView, type IsolateView } from "./isolateView";
+import { type CheckView } from "./checkView";
+import { type FindingView, type IsolateView } from "./isolateView";
 
 const check = {
   id: "cells-at-rest",

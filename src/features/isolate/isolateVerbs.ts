@@ -3,6 +3,7 @@ import { CoreInputError } from "@/core/CoreInputError";
 import { type Diagnosis } from "@/core/diagnosis/diagnoseCase";
 import { findOutcome, getCheck } from "@/core/diagnosis/findings/caseFindings";
 import { type Check, type Library } from "@/core/diagnosis/library/library.types";
+import { gatesOf } from "@/core/diagnosis/gates/shutGates";
 import { outcomeOfValue } from "@/core/diagnosis/findings/outcomeOfValue";
 import { bayChange } from "@/features/job/bays/bayChange";
 import { changeJob } from "@/features/job/changeJob";
@@ -17,6 +18,7 @@ import {
   findingConfirmed,
   findingDoubted,
   findingWithdrawn,
+  gateOpened,
 } from "@/features/job/events/jobEvents";
 import { diagnoseJob } from "@/features/job/headline/diagnoseJob";
 import { loadJobFacts } from "@/features/job/headline/jobFacts";
@@ -35,6 +37,7 @@ import {
   type DoubtFindingInput,
   type ExperimentStepInput,
   type NameCauseInput,
+  type OpenGateInput,
   type WithdrawCauseInput,
   type WithdrawFindingInput,
 } from "./isolate.schema";
@@ -118,6 +121,18 @@ export async function confirmFinding(context: VerbContext, input: ConfirmFinding
       throw new AppError("invalid_input", "Only a finding from before the repair can be confirmed.");
     }
     return { events: [findingConfirmed.of({ seq })], result: null };
+  });
+}
+
+/** Goes past a gate of the library: the checks behind it are offered, and the reason stays in the history and on the report. */
+export async function openGate(context: VerbContext, input: OpenGateInput): Promise<null> {
+  requireRole(context, "technician");
+  const { gateId, reason } = input;
+  return changeJob(context, input, async (db) => {
+    const { library } = await getCurrentLibrary(db);
+    const gate = gatesOf(library).find(({ id }) => id === gateId);
+    if (!gate) throw new AppError("invalid_input", `The library has no gate "${gateId}".`);
+    return { events: [gateOpened.of({ gateId, because: gate.because, reason })], result: null };
   });
 }
 

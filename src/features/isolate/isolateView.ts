@@ -3,12 +3,14 @@ import { findingText } from "@/core/diagnosis/findings/findingText";
 import { type Diagnosis } from "@/core/diagnosis/diagnoseCase";
 import { type Suspect } from "@/core/diagnosis/suspect";
 import { type Shape, spotOfPosition, WHERE_KINDS, type WhereKind } from "@/core/craft/spots";
-import { type Check, type Library, type Outcome } from "@/core/diagnosis/library/library.types";
+import { type Library } from "@/core/diagnosis/library/library.types";
 import { suspectPartName } from "@/core/diagnosis/library/suspectParts";
 import { isOpenAnswer, weighedFindings } from "@/features/job/events/findings";
 import { type JobFinding } from "@/features/job/events/jobFinding";
 import { type Knowledge } from "@/features/faultLibrary/getKnowledge";
 import { formatMoney, formatPercent } from "@/shared/format";
+import { type CheckView, lowerFirst, type Places, toCheckView } from "./checkView";
+import { type GateView, gateViews, openersOf } from "./gateView";
 
 /** A suspect as a bar. */
 export interface SuspectView {
@@ -49,25 +51,6 @@ export interface FindingView {
   trail: string;
 }
 
-/** An answer that can be given to a check. */
-export interface OutcomeView {
-  id: string;
-  label: string;
-  probability: number;
-  would: string;
-  /** What "where?" is about with this answer; null where there is nothing to ask. */
-  where: WhereKind | null;
-}
-
-/** A check on offer. */
-export interface CheckView extends Omit<Check, "outcomes" | "fitted" | "spare"> {
-  bits: number;
-  why: string;
-  /** Positions on this craft that it is about. */
-  on: string;
-  outcomes: OutcomeView[];
-}
-
 /** Whether to check on or to repair, with the money behind it. */
 export interface AdviceView {
   advice: "repair" | "check";
@@ -86,6 +69,9 @@ export interface IsolateView {
   others: number;
   findings: FindingView[];
   checks: CheckView[];
+  gates: GateView[];
+  /** What opens them, to be chosen even where it was answered before: a short that was mended is beeped again. */
+  openers: CheckView[];
   /** Checks that would help and cannot be done here. */
   missing: string[];
   trail: string;
@@ -132,6 +118,8 @@ export function isolateView(
     others: diagnosis.suspects.length - explaining.length,
     findings: findingViews(library, diagnosis, findings),
     checks: diagnosis.nextChecks.slice(0, CHECKS_SHOWN).map((check) => toCheckView(check, knowledge, places)),
+    gates: gateViews(diagnosis),
+    openers: openersOf(diagnosis).map((check) => toCheckView(check, knowledge, places)),
     missing: diagnosis.missing
       .slice(0, MISSING_SHOWN)
       .map(({ check, missing }) => `${check.title} (${missing.map(missingText).join(", ")})`),
@@ -247,57 +235,11 @@ function toFindingView(
   };
 }
 
-function toCheckView(
-  { check, bits, previews, splits }: Diagnosis["nextChecks"][number],
-  { positions, library }: Knowledge,
-  places: Places,
-): CheckView {
-  const { outcomes, fitted, spare, ...rest } = check;
-  const parts = spare ? [spare] : Object.keys(fitted ?? {}).filter((part) => (fitted?.[part] ?? 0) > 1);
-  return {
-    ...rest,
-    bits,
-    why:
-      splits.length === 2
-        ? splits
-            .map(({ name, probability }, place) =>
-              place === 0
-                ? `${formatPercent(probability)} it says ${lowerFirst(name)}`
-                : `${formatPercent(probability)} ${lowerFirst(name)}`,
-            )
-            .join(", ")
-        : "",
-    on: parts.flatMap((part) => positions[part] ?? []).join(", "),
-    outcomes: outcomes.map(({ id, label, sets }) => {
-      const preview = previews.find(({ outcomeId }) => outcomeId === id);
-      const leaders = preview?.leaders.map(({ name, probability }) => `${name} ${formatPercent(probability)}`) ?? [];
-      return {
-        id,
-        label,
-        probability: preview?.probability ?? 0,
-        would: leaders.join(", "),
-        where: whereOfSets(library, sets, places),
-      };
-    }),
-  };
-}
-
-/** The places of the craft that can be asked for, by what "where?" is about. */
-export type Places = Readonly<Record<WhereKind, readonly string[]>>;
-
 /** What "where?" is about for a fault of a part. */
 function whereOfPart(part: string): WhereKind | null {
   if (part === "frame") return "corner";
   if (part === "pack") return "cell";
   return (WHERE_KINDS as readonly string[]).includes(part) ? (part as WhereKind) : null;
-}
-
-/** What "where?" is about when an answer says that something is so; null where there are fewer than two places. */
-function whereOfSets(library: Library, sets: Outcome["sets"], places: Places): WhereKind | null {
-  const asked = Object.entries(sets).flatMap(([symptomId, value]) =>
-    value ? (library.symptoms.find(({ id }) => id === symptomId)?.where ?? []) : [],
-  );
-  return asked.find((where) => places[where].length > 1) ?? null;
 }
 
 /** The one place that the counted findings speak of, in the words of what is asked: "rear left" is "ESC 3, rear left". */
@@ -362,8 +304,4 @@ function adviceView(library: Library, { advice }: Diagnosis, currency: string): 
 
 function missingText(missing: Missing): string {
   return "spare" in missing ? `no spare ${suspectPartName(missing.spare).toLowerCase()}` : `no ${missing.tool}`;
-}
-
-function lowerFirst(text: string): string {
-  return /^[A-Z][a-z]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text;
 }

@@ -38,6 +38,7 @@ export function diagnoseTask({ revision, edited, maxExact, diagnosisCase }: Diag
       ...diagnosis,
       nextChecks: diagnosis.nextChecks.slice(0, CHECKS_SENT),
       missing: diagnosis.missing.slice(0, CHECKS_SENT),
+      shut: diagnosis.shut.slice(0, CHECKS_SENT),
     },
   };
 }

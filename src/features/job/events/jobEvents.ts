@@ -82,6 +82,13 @@ export const findingConfirmed = defineEvent("finding_confirmed", v.object({ seq:
   sentence: () => "looked again: a finding from before the repair is still so",
 });
 
+/** A technician went past a gate of the library, for a reason that stays to be read. */
+export const gateOpened = defineEvent(
+  "gate_opened",
+  v.object({ gateId: eventId, because: eventText, reason: eventText }),
+  { sentence: ({ because, reason }) => `went on all the same (“${because}”)${withReason(reason)}` },
+);
+
 /** The cause as it was named, with how probable each fault was then, and where it is. */
 export const causeNamed = defineEvent(
   "cause_named",
@@ -233,6 +240,7 @@ export const JOB_EVENTS: readonly EventKind[] = [
   findingWithdrawn,
   findingDoubted,
   findingConfirmed,
+  gateOpened,
   causeNamed,
   causeTakenBack,
   partReplaced,

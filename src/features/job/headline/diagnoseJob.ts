@@ -6,6 +6,7 @@ import { type Db } from "@/server/db";
 import { OverBudgetError, runTask } from "@/server/workers/workerPool";
 import { type JobFacts } from "../bays/bayManifest";
 import { countedFindings } from "../events/findings";
+import { openedGates } from "./openedGates";
 
 /** The newest answers, by all that went into them: the headline of a verb and the page after it weigh a case once. */
 const answers = new Map<string, Promise<Diagnosis>>();
@@ -18,13 +19,14 @@ const KEPT = 100;
  */
 export async function diagnoseJob(
   db: Db,
-  { job, craft, findings, library }: Pick<JobFacts, "job" | "craft" | "findings" | "library">,
+  { job, craft, events, findings, library }: Pick<JobFacts, "job" | "craft" | "events" | "findings" | "library">,
   known?: Knowledge,
 ): Promise<Diagnosis> {
   const { revision, workshop, learned, prices } = known ?? (await getKnowledge(db, craft));
   const diagnosisCase: DiagnosisCase = {
     context: { craftKind: craft.kind, phase: job.phase, history: job.history },
     findings: countedFindings(findings, library),
+    openedGates: openedGates({ events, findings, library }),
     workshop,
     learned,
     prices,
