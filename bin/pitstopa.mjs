@@ -190,9 +190,9 @@ async function bench(file, values) {
     flightShare: numberOf("flight-share", values["flight-share"]),
   };
   if (values.baseline && !existsSync(values.baseline)) throw new SetupError(`There is no file ${values.baseline}.`);
-  const baseline = values.baseline ? readFileSync(values.baseline, "utf8") : null;
+  const baseline = values.baseline ? readFileSync(values.baseline) : null;
   try {
-    const measured = judgeFile(readFileSync(file, "utf8"), values.kind, options, baseline);
+    const measured = judgeFile(readFileSync(file), values.kind, options, baseline);
     say(values.json ? JSON.stringify(measured, null, 2) : measuredText(measured));
   } catch (error) {
     if (error instanceof BenchFileError) throw new SetupError(`${file}: ${error.message}`);

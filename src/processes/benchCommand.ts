@@ -11,6 +11,7 @@ import { responseTimes } from "../core/bench/run/responseTime";
 import { runColumns } from "../core/bench/run/runColumns";
 import { readRunHead, seriesOfColumns } from "../core/bench/run/runFile";
 import { CoreInputError } from "../core/CoreInputError";
+import { decodeText } from "../core/series/decodeText";
 import { readColumns, TableError } from "../core/series/readColumns";
 
 /** A file that cannot be judged; `message` says why and what to do. */
@@ -20,15 +21,18 @@ export class BenchFileError extends Error {}
  * Judges a table of readings, or the file of a run.
  *
  * @param kind - One of MEASUREMENT_KINDS.
- * @param baseline - The same kind of table, or run, of the same craft or part when it was known to be good.
+ * @param file - Text, or the bytes of a file in whatever encoding.
+ * @param baselineFile - The same kind of table, or run, of the same craft or part when it was known to be good.
  * @throws {BenchFileError}
  */
 export function judgeFile(
-  text: string,
+  file: string | Uint8Array,
   kind: string,
   options: MeasurementOptions & { motorCount?: number | null },
-  baseline: string | null = null,
+  baselineFile: string | Uint8Array | null = null,
 ): Measured {
+  const text = textOf(file);
+  const baseline = baselineFile === null ? null : textOf(baselineFile);
   const known = MEASUREMENT_KINDS.find((each) => each === kind);
   if (!known) throw new BenchFileError(`There is no kind "${kind}". There are: ${MEASUREMENT_KINDS.join(", ")}.`);
   try {
@@ -41,6 +45,10 @@ export function judgeFile(
     if (error instanceof CoreInputError || error instanceof TableError) throw new BenchFileError(error.message);
     throw error;
   }
+}
+
+function textOf(file: string | Uint8Array): string {
+  return typeof file === "string" ? file : decodeText(file);
 }
 
 /** A craft's draw is held against the other one step by step, a part against what was worked out of it. */
@@ -72,7 +80,7 @@ function tableOf(text: string, kind: MeasurementKind, motorCount: number) {
 }
 
 /** The same answer as a page of text. */
-export function measuredText({ word, reasons, figures }: Measured): string {
+export function measuredText({ word, reasons, figures, notes = [] }: Measured): string {
   return [
     word,
     ...reasons.map((reason) => `  ${reason}`),
@@ -81,5 +89,6 @@ export function measuredText({ word, reasons, figures }: Measured): string {
       const width = halfWidth === null ? "" : ` ± ${halfWidth.toFixed(decimals)}`;
       return `  ${label}: ${value.toFixed(decimals)}${width} ${unit}`.trimEnd();
     }),
+    ...(notes.length > 0 ? ["", ...notes.map((note) => `  ${note}`)] : []),
   ].join("\n");
 }

@@ -133,7 +133,11 @@ export async function pick(page: Page, label: string, option: string): Promise<v
   const box = page.getByRole("combobox", { name: label, exact: true });
   await box.click();
   if (await box.isEditable()) await box.fill(option);
-  await page.locator(".ant-select-dropdown:visible").getByText(option, { exact: true }).first().click();
+  await page
+    .locator(".ant-select-dropdown:visible .ant-select-item-option")
+    .getByText(option, { exact: true })
+    .first()
+    .click();
 }
 
 async function addPart(page: Page, row: number, kind: string, name: string, serial: string, amps?: string) {

@@ -1,4 +1,3 @@
-import { compareLinearity } from "./escLinearity";
 import { chooseProtocol } from "./escProtocol";
 import { compareEscs, copyToAll } from "./escSettings";
 import { judgePower, stepsByThrottle } from "./measure/judgePower";
@@ -57,35 +56,6 @@ describe("compareEscs", () => {
   it("says what was not read, and copies one value to all", () => {
     expect(stateOf(row("Motor poles", ["14", "", "14"])).state).toBe("not read");
     expect(copyToAll(row("Motor poles", ["14", "", "12"]), 0).values).toEqual(["14", "14", "14"]);
-  });
-});
-
-describe("compareLinearity", () => {
-  const sweep = (name: string, start: number, full = 20_000) => ({
-    name,
-    points: [0.1, 0.2, 0.4, 0.6, 0.8, 1].map((throttle) => ({
-      throttle,
-      rpm: Math.max(0, (full * (throttle - start)) / (1 - start)),
-    })),
-  });
-
-  it("finds the ESC whose low end was calibrated differently, and the one that does not reach full", () => {
-    const found = compareLinearity([
-      sweep("ESC 1", 0.05),
-      sweep("ESC 2", 0.05),
-      sweep("ESC 3", 0.1),
-      sweep("ESC 4", 0.05, 17_000),
-    ]);
-    expect(found.word).toBe("watch");
-    expect(found.reasons).toEqual([
-      expect.stringMatching(/^ESC 3 starts at 10 %, the others at 5 %/),
-      expect.stringMatching(/^ESC 4 reaches 17000 rpm, the others 20000/),
-    ]);
-  });
-
-  it("calls four alike good, and cannot say of one", () => {
-    expect(compareLinearity(["1", "2", "3", "4"].map((name) => sweep(name, 0.05))).word).toBe("good");
-    expect(compareLinearity([sweep("ESC 1", 0.05)]).word).toBe("cannot say");
   });
 });
 

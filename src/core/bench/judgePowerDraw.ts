@@ -1,4 +1,5 @@
 import { type Draw, normaliseDraw } from "./normaliseDraw";
+import { compareSag } from "./compareSag";
 import { type StepDraw } from "./run/summariseSweep";
 import { type RatedPart, type WeakestPart, weakestInLine } from "./weakestInLine";
 
@@ -33,6 +34,8 @@ export const WATCH_CHANGE = 0.08;
 export const BAD_CHANGE = 0.15;
 /** Room to the weakest part's rating under which a drive is watched. Trade judgement, no published source. */
 export const WATCH_MARGIN = 0.1;
+/** Throttles within this are one step. */
+const SAME_THROTTLE = 0.01;
 /** Below this, standby and no-load amps make up most of the draw, and they do not go with the square of the volts. */
 const DRIVE_FROM_THROTTLE = 0.3;
 
@@ -57,12 +60,16 @@ export function judgePowerDraw(
   cutByLimit: string | null = null,
 ): PowerDrawVerdict {
   const comparisons = steps.flatMap((step) => {
-    const before = baseline.find(({ throttle }) => throttle === step.throttle);
+    const before = baseline.find(({ throttle }) => Math.abs(throttle - step.throttle) < SAME_THROTTLE);
     return before && step.throttle >= DRIVE_FROM_THROTTLE ? [compareStep(step, before, densityRatio)] : [];
   });
   const full = steps.find(({ throttle }) => throttle === 1);
   const weakest = full ? weakestInLine(parts, full.currentA) : null;
-  const findings = [...comparisons.map(judgeChange), ...(weakest ? [judgeMargin(weakest)] : [])];
+  const findings = [
+    ...compareSag(steps, baseline),
+    ...comparisons.map(judgeChange),
+    ...(weakest ? [judgeMargin(weakest)] : []),
+  ];
   findings.sort((a, b) => SEVERITY.indexOf(b.word) - SEVERITY.indexOf(a.word));
   const reasons = findings.map(({ reason }) => reason);
   const worst = findings[0]?.word ?? "good";

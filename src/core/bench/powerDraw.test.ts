@@ -87,3 +87,29 @@ describe("weakestInLine", () => {
     expect(weakestInLine([], 10)).toBeNull();
   });
 });
+
+describe("a pack that sags", () => {
+  // Worked by hand: 25.0 V at rest; 10 mΩ lose 0.1 V at 10 A, 1.0 V at 100 A; 26 mΩ lose 2.6 times as much.
+  const stepsWith = (ohms: number, throttleOff = 0) =>
+    [10, 30, 60, 80, 100].map((currentA, at) => ({
+      name: `step ${at}`,
+      throttle: (at + 1) / 5 + throttleOff,
+      sampleCount: 20,
+      voltageV: 25 - ohms * currentA + (at % 2) * 0.002,
+      currentA,
+      powerW: 0,
+      currentErrorA: 0.05,
+    }));
+
+  it("is named before its draw is put at the baseline's voltage", () => {
+    const { word, reasons } = judgePowerDraw(stepsWith(0.026), stepsWith(0.01), []);
+    expect(word).toBe("bad");
+    expect(reasons[0]).toMatch(/sags 2\.6 ± 0\.\d times as far for each amp.*26 against 10 mΩ/);
+  });
+
+  it("is not named where it sags alike, and steps that differ by a hair are one step", () => {
+    const { word, comparisons } = judgePowerDraw(stepsWith(0.0105, 0.004), stepsWith(0.01), []);
+    expect(word).not.toBe("bad");
+    expect(comparisons.length).toBe(4);
+  });
+});

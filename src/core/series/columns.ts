@@ -5,4 +5,8 @@ export interface Columns {
   values: ReadonlyMap<string, readonly number[]>;
   /** Name → what its unit measures. */
   quantities: ReadonlyMap<string, Quantity>;
+  /** The line of the file that each value stands in; absent for columns that come from no file. */
+  lines?: readonly number[];
+  /** What was decided in reading, and what was not used, as sentences. */
+  notes?: readonly string[];
 }

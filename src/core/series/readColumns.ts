@@ -1,96 +1,199 @@
 import Papa from "papaparse";
+import { QUANTITIES, type Quantity } from "../units/quantities";
 import { type Columns } from "./columns";
-import { CHANNELS } from "./channels";
-import { findUnit, QUANTITIES, type Quantity } from "../units/quantities";
+import { type Heading, isUnitSymbol, quantityOf, readHeading, withUnit } from "./headings";
+import { type Commas, commasOf, readNumber } from "./readNumbers";
 
-/** What a column of a name of its own may hold, in the order in which a symbol is looked up: “g” alone is thrust. */
-const OF_OWN_NAMES = [
-  "voltage",
-  "current",
-  "rotation",
-  "share",
-  "time",
-  "thrust",
-  "angle",
-  "temperature",
-  "acceleration",
-  "power",
-] as const satisfies readonly Quantity[];
-
-/** What a meter shows may be amps or volts. */
-const OF_ANY_QUANTITY = ["shown"];
-/** Columns that count or name, and so need no unit. */
-const WITHOUT_UNIT = /^(motor|held)$/;
 const MOST_LINES = 200_000;
+/** Lines above the table that may say what it is of. */
+const MOST_ABOVE = 30;
+/** No instrument of a bench gives more, in any unit. */
+const BEYOND = 1e9;
 
 /** A table that cannot be read; `message` says where and what to do. */
 export class TableError extends Error {}
 
+/** A line of the file with its number. */
+interface Line {
+  number: number;
+  cells: string[];
+}
+
+type ReadHeading = Extract<Heading, { kind: "read" }>;
+
 /**
- * Reads a table of readings: comma, semicolon or tab separated, the first line naming each column with its unit, as in
- * "voltage [V]". Lines that begin with # are remarks.
+ * Reads a table of readings as instruments write it: comma, semicolon or tab separated; a line that names each column with its
+ * unit, or its units in the line below; remarks, blank lines and lines about the instrument above it.
  *
- * @returns Values in the unit inside of their quantity, names in lower case.
- * @throws {TableError}
+ * @returns Values in the unit inside of their quantity, under the shop's names of the columns; with what was not used, and what was
+ *   decided, in `notes`.
+ * @throws {TableError} With the line of the file.
  */
 export function readColumns(text: string): Columns {
-  const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: "greedy", comments: "#" });
-  const [header, ...lines] = data;
-  if (!header || lines.length === 0) throw new TableError("The table has no lines below its header.");
-  if (lines.length > MOST_LINES)
-    throw new TableError(`The table has ${lines.length} lines; ${MOST_LINES} is the limit.`);
-  const heads = header.map(readHead);
-  const twice = heads.find(({ name }, at) => heads.findIndex((head) => head.name === name) !== at);
-  if (twice) throw new TableError(`The column “${twice.name}” stands twice.`);
+  refuseTooLong(text);
+  const lines = linesOf(text);
+  const at = headerOf(lines);
+  const header = lines[at];
+  if (!header || lines.length <= at + 1) throw new TableError("The table has no lines below its header.");
+  const units = unitsBelow(header, lines[at + 1]!);
+  const rows = lines.slice(at + (units ? 2 : 1));
+  if (rows.length === 0) throw new TableError("The table has no lines below its header.");
+  if (rows.length > MOST_LINES) throw tooLong(rows.length);
+  refuseSurplus(header, rows);
+  const { columns, notes } = choose(header.cells.map((cell, column) => headingOf(cell, units?.[column] ?? "")));
+  const commas = commasOf(cellsIn(rows, columns));
   return {
-    quantities: new Map(heads.map(({ name, quantity }) => [name, quantity])),
-    values: new Map(
-      heads.map(({ name, factor, offset }, column) => [
-        name,
-        lines.map((cells, row) => readNumber(cells[column], name, row + 2) * factor + offset),
-      ]),
-    ),
+    quantities: new Map(columns.map(({ heading }) => [heading.name, heading.quantity])),
+    values: new Map(columns.map(({ column, heading }) => [heading.name, valuesOf(rows, column, heading, commas)])),
+    lines: rows.map(({ number }) => number),
+    notes: [...notes, ...commaNotes(commas)],
   };
 }
 
-function readHead(head: string): { name: string; quantity: Quantity; factor: number; offset: number } {
-  const [, name, symbol] = /^\s*([^[\]]+?)\s*(?:\[\s*(.*?)\s*\])?\s*$/.exec(head) ?? [];
-  if (!name) throw new TableError(`A column has no name: “${head}”.`);
+function refuseTooLong(text: string): void {
+  let lines = 0;
+  for (let at = text.indexOf("\n"); at >= 0; at = text.indexOf("\n", at + 1)) lines++;
+  if (lines > MOST_LINES + MOST_ABOVE) throw tooLong(lines);
+}
+
+function tooLong(lines: number): TableError {
+  return new TableError(
+    `The table has ${lines} lines; ${MOST_LINES} is the limit. Thin it out, or cut it to a stretch.`,
+  );
+}
+
+/** The lines of the file that say something, each with its number. */
+function linesOf(text: string): Line[] {
+  // Remarks go first, their lines stay: a quote in one of them would swallow what follows.
+  const plain = text.replace(/^\uFEFF/, "").replace(/^[ \t]*(#|\/\/).*$/gm, "");
+  const { data } = Papa.parse<string[]>(plain, { delimiter: delimiterOf(plain) });
+  return data
+    .map((cells, place) => ({ number: place + 1, cells: cells.map((cell) => cell.trim()) }))
+    .filter(({ cells }) => cells.some((cell) => cell !== ""));
+}
+
+/** What parts the columns: the one sign that most lines agree on, a semicolon or tab before a comma. */
+function delimiterOf(text: string): string {
+  const some = text
+    .slice(0, 20_000)
+    .split(/\r?\n/)
+    .filter((line) => line.trim() !== "")
+    .slice(0, 60);
+  const share = (sign: string) => some.filter((line) => line.includes(sign)).length / Math.max(1, some.length);
+  return (
+    [";", "\t"].find((sign) => share(sign) > 0.5) ??
+    (share(",") > 0 ? "," : ([";", "\t"].find((sign) => share(sign) > 0) ?? ","))
+  );
+}
+
+/** The line with the headings: the first in which two columns are known; without one, the first. */
+function headerOf(lines: readonly Line[]): number {
+  const isHeader = ({ cells }: Line) =>
+    cells.filter((cell) => cell !== "" && readHeading(cell).kind !== "unknown").length >= Math.min(2, cells.length);
+  const found = lines
+    .slice(0, MOST_ABOVE)
+    .findIndex((line) => isHeader(line) && line.cells.some((cell) => /[^\d.,+-]/.test(cell)));
+  return Math.max(0, found);
+}
+
+/** The symbols of a line of units below the headings; null when that line holds readings. */
+function unitsBelow(header: Line, { cells }: Line): string[] | null {
+  const said = cells.filter((cell) => cell !== "");
+  const isUnits = said.length > 0 && said.every((cell) => isUnitSymbol(stripped(cell)) && !/^[\d.,]+$/.test(cell));
+  return isUnits && header.cells.some((cell) => readHeading(cell).kind !== "read") ? cells.map(stripped) : null;
+}
+
+function stripped(symbol: string): string {
+  return symbol.replace(/^[[({<]\s*|\s*[\])}>]$/g, "");
+}
+
+function headingOf(cell: string, unit: string): Heading {
   // Names that every object of the language answers to.
-  if (name.toLowerCase() in Object.prototype || name in Object.prototype)
+  const name = cell.replace(/[[({<].*$/, "").trim();
+  if (name in Object.prototype || name.toLowerCase() in Object.prototype)
     throw new TableError(`No column can be called “${name}”.`);
-  const lower = name.toLowerCase();
-  if (symbol === undefined) {
-    if (WITHOUT_UNIT.test(lower)) return { name: lower, quantity: "count", factor: 1, offset: 0 };
-    throw new TableError(`The column “${name}” has no unit. Write it behind the name, as in “${name} [V]”.`);
-  }
-  const expected = quantityOf(lower);
-  const quantity =
-    expected && findUnit(expected, symbol) ? expected : OF_OWN_NAMES.find((each) => findUnit(each, symbol));
-  if (!quantity)
-    throw new TableError(`The unit “${symbol}” of “${name}” is not known. Known: ${KNOWN_SYMBOLS.join(", ")}.`);
-  if (expected && quantity !== expected) {
-    const fitting = QUANTITIES[expected].map((unit) => unit.symbol);
-    throw new TableError(
-      `The column “${name}” is given in ${symbol}, which is no ${expected}: is it swapped with another, or the unit wrong? It may be in ${fitting.join(" or ")}.`,
+  const heading = readHeading(cell);
+  if (unit === "" || heading.kind === "read") return heading;
+  if (heading.kind === "no unit") return withUnit(heading.name, unit, heading.isOwnWord);
+  return heading.kind === "unknown" ? withUnit(heading.name, unit, true) : heading;
+}
+
+/** The columns that are read; of two with one meaning the one with the shop's own word for it. */
+function choose(headings: readonly Heading[]): {
+  columns: { column: number; heading: ReadHeading }[];
+  notes: string[];
+} {
+  const columns: { column: number; heading: ReadHeading }[] = [];
+  const notes: string[] = [];
+  headings.forEach((heading, column) => {
+    if (heading.kind === "unknown") {
+      if (heading.name === "") return;
+      notes.push(`“${heading.name}” was not used: no such column is known, and it has no unit.`);
+      return;
+    }
+    if (heading.kind !== "read") throw complaintOf(heading);
+    const twin = columns.findIndex((other) => other.heading.name === heading.name);
+    if (twin < 0) return void columns.push({ column, heading });
+    const before = columns[twin]!.heading;
+    if (before.isOwnWord === heading.isOwnWord) throw new TableError(`The column “${heading.name}” stands twice.`);
+    if (heading.isOwnWord) columns[twin] = { column, heading };
+    notes.push(`Of two columns that mean ${heading.name} one was not used.`);
+  });
+  if (columns.length === 0)
+    throw new TableError("No column is known. The first line names each with its unit, as in “voltage [V]”.");
+  return { columns, notes };
+}
+
+function complaintOf(heading: Exclude<Heading, { kind: "read" | "unknown" }>): TableError {
+  if (heading.kind === "no unit") {
+    const symbol = exampleOf(quantityOf(heading.name));
+    return new TableError(
+      `The column “${heading.name}” has no unit. Write it behind the name, as in “${heading.name} [${symbol}]”, or in the line below.`,
     );
   }
-  const { factor, offset = 0 } = findUnit(quantity, symbol)!;
-  return { name: lower, quantity, factor, offset };
+  const { name, symbol, expected } = heading;
+  if (!expected)
+    return new TableError(
+      `The unit “${symbol}” of “${name}” is not known. Known are V, A, rpm, %, s, g, °, °C, m/s², W and the like.`,
+    );
+  const fitting = QUANTITIES[expected].map((unit) => unit.symbol);
+  return new TableError(
+    `The column “${name}” is given in ${symbol}, which is no ${expected}: is it swapped with another, or the unit wrong? It may be in ${fitting.join(" or ")}.`,
+  );
 }
 
-/** Symbols that a heading may have, for the sentence that names them. */
-const KNOWN_SYMBOLS = [...new Set(OF_OWN_NAMES.flatMap((each) => QUANTITIES[each].map(({ symbol }) => symbol))), "1"];
-
-/** What a column of a known name must be; null for names that are the user's own. */
-function quantityOf(name: string): Quantity | null {
-  if (name === "acceleration") return "acceleration";
-  return OF_ANY_QUANTITY.includes(name) ? null : Object.hasOwn(CHANNELS, name) ? CHANNELS[name]!.quantity : null;
+function exampleOf(quantity: Quantity | null): string {
+  return quantity ? QUANTITIES[quantity][0].symbol || "1" : "A";
 }
 
-function readNumber(cell: string | undefined, name: string, line: number): number {
-  const text = (cell ?? "").trim().replace(",", ".");
-  const value = text === "" ? NaN : Number(text);
-  if (!Number.isFinite(value)) throw new TableError(`Line ${line}, “${name}”: “${cell ?? ""}” is no number.`);
-  return value;
+/** A line with more cells than there are headings: a comma too many, and everything behind it would be read wrongly. */
+function refuseSurplus(header: Line, rows: readonly Line[]): void {
+  for (const { number, cells } of rows) {
+    if (cells.slice(header.cells.length).some((cell) => cell !== ""))
+      throw new TableError(
+        `Line ${number} has ${cells.length} cells, the headings are ${header.cells.length}: is a comma one too many?`,
+      );
+  }
+}
+
+function* cellsIn(rows: readonly Line[], columns: readonly { column: number }[]): Generator<string> {
+  for (const { cells } of rows) for (const { column } of columns) if (cells[column]) yield cells[column];
+}
+
+function valuesOf(rows: readonly Line[], column: number, { name, unit }: ReadHeading, commas: Commas | null): number[] {
+  const { factor, offset = 0 } = unit;
+  return rows.map(({ number, cells }) => {
+    const cell = cells[column] ?? "";
+    // “M1” and “motor 2” are numbers of motors.
+    const value = readNumber(name === "motor" ? cell.replace(/^(m|motor)\s*#?(?=\d)/i, "") : cell, commas);
+    if (!Number.isFinite(value)) throw new TableError(`Line ${number}, “${name}”: “${cell}” is no number.`);
+    if (Math.abs(value) > BEYOND)
+      throw new TableError(`Line ${number}, “${name}”: ${cell} is beyond what any instrument reads.`);
+    return value * factor + offset;
+  });
+}
+
+function commaNotes(commas: Commas | null): string[] {
+  if (commas === "thousands") return ["Commas were read as thousands: “4,030” is 4030."];
+  return commas === "decimal" ? ["Commas were read as decimal: “4,030” is 4.03."] : [];
 }

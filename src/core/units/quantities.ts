@@ -27,7 +27,12 @@ const POUND_FORCE = 4.4482216152605;
  */
 export const QUANTITIES = {
   mass: [unit("g", 1e-3, 0), unit("kg", 1, 3), unit("oz", 0.028349523125, 2)],
-  thrust: [unit("g", STANDARD_GRAVITY / 1000, 0), unit("N", 1, 2), unit("oz", POUND_FORCE / 16, 1)],
+  thrust: [
+    unit("g", STANDARD_GRAVITY / 1000, 0),
+    unit("N", 1, 2),
+    unit("oz", POUND_FORCE / 16, 1),
+    unit("kg", STANDARD_GRAVITY, 3),
+  ],
   length: [unit("m", 1, 2), unit("ft", FOOT, 1)],
   altitude: [unit("m", 1, 0), unit("ft", FOOT, 0)],
   distance: [unit("km", 1e3, 1), unit("mi", 1609.344, 1)],
@@ -53,7 +58,7 @@ export const QUANTITIES = {
   kv: [unit("rpm/V", 1, 0)],
   torqueConstant: [unit("mN·m/A", 1e-3, 3)],
   torque: [unit("mN·m", 1e-3, 1)],
-  rotation: [unit("rpm", 1, 0), unit("krpm", 1e3, 2)],
+  rotation: [unit("rpm", 1, 0), unit("krpm", 1e3, 2), unit("rev/s", 60, 1)],
   temperature: [unit("°C", 1, 1), unit("°F", 5 / 9, 1, (-32 * 5) / 9), unit("K", 1, 2, -ZERO_CELSIUS_K)],
   pressure: [unit("hPa", 100, 2), unit("inHg", 3386.389, 2)],
   density: [unit("kg/m³", 1, 4)],
@@ -68,8 +73,63 @@ export type Quantity = keyof typeof QUANTITIES;
 /** A share, a ratio or a count as it stands, without a unit. */
 const BARE = unit("1", 1, 3);
 
-/** Other ways to write a symbol. */
-const SPELLINGS: Readonly<Record<string, string>> = { us: "µs", μs: "µs", "m/s2": "m/s²", degC: "°C", deg: "°" };
+/** Other ways to write a symbol, those that capitals do not change in lower case. */
+const SPELLINGS: Readonly<Record<string, string>> = {
+  us: "µs",
+  μs: "µs",
+  usec: "µs",
+  sec: "s",
+  secs: "s",
+  second: "s",
+  seconds: "s",
+  msec: "ms",
+  minutes: "min",
+  "m/s2": "m/s²",
+  "m/s^2": "m/s²",
+  "m/s/s": "m/s²",
+  degc: "°C",
+  "deg c": "°C",
+  celsius: "°C",
+  c: "°C",
+  degf: "°F",
+  f: "°F",
+  k: "K",
+  deg: "°",
+  degs: "°",
+  degree: "°",
+  degrees: "°",
+  "1/min": "rpm",
+  "min-1": "rpm",
+  "min⁻¹": "rpm",
+  "r/min": "rpm",
+  "rev/min": "rpm",
+  rpm: "rpm",
+  krpm: "krpm",
+  "1/s": "rev/s",
+  "s-1": "rev/s",
+  hz: "rev/s",
+  rps: "rev/s",
+  v: "V",
+  volt: "V",
+  volts: "V",
+  mv: "mV",
+  a: "A",
+  amp: "A",
+  amps: "A",
+  ampere: "A",
+  ma: "mA",
+  w: "W",
+  watt: "W",
+  watts: "W",
+  percent: "%",
+  pct: "%",
+  gram: "g",
+  grams: "g",
+  gf: "g",
+  kgf: "kg",
+  n: "N",
+  newton: "N",
+};
 
 /**
  * Finds a unit by its symbol.
@@ -79,7 +139,8 @@ const SPELLINGS: Readonly<Record<string, string>> = { us: "µs", μs: "µs", "m/
 export function findUnit(quantity: Quantity, symbol: string): Unit | null {
   if (symbol === "1") return ["share", "ratio", "count"].includes(quantity) ? BARE : null;
   const units: readonly Unit[] = QUANTITIES[quantity];
-  return units.find((each) => each.symbol === (SPELLINGS[symbol] ?? symbol)) ?? null;
+  const spelt = SPELLINGS[symbol.toLowerCase()];
+  return units.find((each) => each.symbol === symbol) ?? units.find((each) => each.symbol === spelt) ?? null;
 }
 
 /** The unit that values of a quantity are kept in: the one with factor 1; a bare number for shares. */

@@ -60,9 +60,19 @@ export function compareFact<Facts>(rule: FactRule<Facts>, who: string, own: Fact
   const changeError = Math.hypot(own.error, against.error) / scale;
   const size = rule.direction === "up" ? change : rule.direction === "down" ? -change : Math.abs(change);
   const isSure = size > SURE_ERRORS * changeError;
-  const word = !isSure || size <= rule.watched ? "good" : size > rule.bad ? "bad" : "watch";
+  const isOff = isSure && size > rule.watched;
+  // Too noisy to tell is not good: what may well be bad for all that was measured is left open.
+  const mayBeBad = size + SURE_ERRORS * changeError > rule.bad && size > rule.watched;
+  const word = isOff ? (size > rule.bad ? "bad" : "watch") : mayBeBad ? "cannot say" : "good";
   const [factor, unit, decimals] = rule.isDifference ? [rule.factor, rule.unit, rule.decimals] : [100, "%", 0];
   const by = `${(Math.abs(change) * factor).toFixed(decimals)} ± ${(2 * changeError * factor).toFixed(decimals)} ${unit}`;
+  if (word === "cannot say")
+    return {
+      word,
+      symptom: rule.symptom,
+      size: size / rule.watched,
+      reason: `${who}${rule.label.toLowerCase()} is off by ${by} from ${against.what}: too uncertain to tell. More readings at each throttle would.`,
+    };
   const { means, symptom } = rule.graver?.find(({ below }) => change < below) ?? rule;
   const label = who === "" ? rule.label : rule.label.charAt(0).toLowerCase() + rule.label.slice(1);
   return {
@@ -90,6 +100,8 @@ export function compareWithBaseline<Facts>(
   });
   const odd = compared.filter(({ word }) => word !== "good").sort((a, b) => b.size - a.size);
   const alike: Judgement[] = compared.length > 0 ? [{ word: "good", reason: "It is as its baseline." }] : [];
-  const answered = compared.flatMap(({ symptom, word }) => (symptom ? [[symptom, word === "bad"] as const] : []));
+  const answered = compared.flatMap(({ symptom, word }) =>
+    symptom && word !== "cannot say" ? [[symptom, word === "bad"] as const] : [],
+  );
   return { judgements: odd.length > 0 ? odd : alike, evidence: Object.fromEntries(answered) };
 }

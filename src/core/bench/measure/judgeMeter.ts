@@ -1,6 +1,7 @@
 import { max, min } from "simple-statistics";
 import { CoreInputError } from "../../CoreInputError";
 import { fitLine } from "../../fit/fitLine";
+import { halfWidth, linearFit } from "../../fit/linearFit";
 import { median } from "../../fit/robust";
 import { type Judgement, type Measured, verdictOf } from "./measured.types";
 
@@ -47,7 +48,12 @@ export function judgeMeter(pairs: readonly MeterPair[], { quantity, setting, gai
   const lowest = min(points.map(({ x }) => x));
   const highest = max(points.map(({ x }) => x));
   return {
-    ...verdictOf([...judgements(gain, slopeHalfWidth, outliers.length), ...afterChange(gain, gainBefore ?? null)]),
+    ...verdictOf([
+      ...judgements(gain, slopeHalfWidth, outliers.length),
+      ...judgeOffset(intercept.value, interceptHalfWidth, span(points.map(({ y }) => y)), unit),
+      ...judgeBend(points, fit, unit),
+      ...afterChange(gain, gainBefore ?? null),
+    ]),
     figures: [
       {
         label: "Gain: true is this many times what is shown",
@@ -77,7 +83,7 @@ export function judgeMeter(pairs: readonly MeterPair[], { quantity, setting, gai
             },
           ]),
     ],
-    evidence: { [quantity === "current" ? "mah-against-charger" : "volts-against-meter"]: Math.abs(gain - 1) > BAD },
+    evidence: gainEvidence(gain, slopeHalfWidth, quantity),
     ...(quantity === "current" && { carried: { meterGain: gain } }),
     chart: {
       xLabel: `Shown by the craft, ${unit}`,
@@ -95,10 +101,81 @@ export function judgeMeter(pairs: readonly MeterPair[], { quantity, setting, gai
   };
 }
 
-function judgements(gain: number, halfWidth: number, outliers: number): Judgement[] {
+/** What the gain proves: nothing while its error leaves it open. */
+function gainEvidence(
+  gain: number,
+  halfWidth: number,
+  quantity: MeterContext["quantity"],
+): Readonly<Record<string, boolean>> {
   const off = Math.abs(gain - 1);
+  const symptom = quantity === "current" ? "mah-against-charger" : "volts-against-meter";
+  if (off - halfWidth > BAD) return { [symptom]: true };
+  return off + halfWidth < BAD ? { [symptom]: false } : {};
+}
+
+function span(values: readonly number[]): number {
+  return max(values) - min(values);
+}
+
+/** An offset that is left alone, and that is bad, as shares of the range that was measured. Trade judgement. */
+const OFFSET_WATCHED = 0.02;
+const OFFSET_BAD = 0.05;
+
+/** What the meter shows at nothing: a gain alone would not put it right. */
+function judgeOffset(offset: number, halfWidth: number, range: number, unit: string): Judgement[] {
+  const size = Math.abs(offset);
+  const word =
+    size - halfWidth > OFFSET_BAD * range ? "bad" : size - halfWidth > OFFSET_WATCHED * range ? "watch" : "good";
+  if (word === "good") return [];
+  return [
+    {
+      word,
+      reason:
+        `Its zero is off: it shows ${(-offset).toFixed(2)} ± ${halfWidth.toFixed(2)} ${unit} ${offset < 0 ? "too much" : "too little"} at every reading. Set the offset, then the scale.`.replace(
+          "shows -",
+          "shows ",
+        ),
+    },
+  ];
+}
+
+/** Readings from which a bend can be told from scatter. */
+const FEWEST_FOR_BEND = 6;
+/** A bend of this share of the range is seen in no good meter. Trade judgement. */
+const BEND_WATCHED = 0.015;
+
+/** A meter that is not straight: a parabola through the readings explains what the line leaves. */
+function judgeBend(
+  points: readonly { x: number; y: number }[],
+  { outliers }: { outliers: readonly number[] },
+  unit: string,
+): Judgement[] {
+  const kept = points.filter((_, place) => !outliers.includes(place));
+  if (kept.length < FEWEST_FOR_BEND || new Set(kept.map(({ x }) => x)).size < 4) return [];
+  const fit = linearFit(
+    kept.map(({ x }) => [1, x, x ** 2]),
+    kept.map(({ y }) => y),
+  );
+  const curve = fit.coefficients[2]!;
+  const width = span(kept.map(({ x }) => x));
+  // A parabola stands off its chord by a quarter of its coefficient times the square of the width.
+  const sag = (Math.abs(curve.value) * width ** 2) / 4;
+  const sagHalfWidth = (halfWidth(curve, fit.degreesOfFreedom) * width ** 2) / 4;
+  if (sag - sagHalfWidth < BEND_WATCHED * span(kept.map(({ y }) => y))) return [];
+  return [
+    {
+      word: "watch",
+      reason: `It is not straight: ${sag.toFixed(2)} ± ${sagHalfWidth.toFixed(2)} ${unit} off a straight line in the middle; no gain puts that right.`,
+    },
+  ];
+}
+
+function judgements(gain: number, gainHalfWidth: number, outliers: number): Judgement[] {
+  // What it shows is 1/gain of what is true: four fifths shown are a fifth too little.
+  const off = Math.abs(1 / gain - 1);
+  const halfWidth = gainHalfWidth / gain ** 2;
   const howMuch =
-    off > FACTOR_FROM
+    off > FACTOR_FROM || gain > 1 + FACTOR_FROM
       ? `${gain > 1 ? gain.toFixed(2) : (1 / gain).toFixed(2)} times too ${gain > 1 ? "little" : "much"}`
       : `${(off * 100).toFixed(1)} ± ${(halfWidth * 100).toFixed(1)} % too ${gain > 1 ? "little" : "much"}`;
   const word =

@@ -1,8 +1,9 @@
 import { max } from "simple-statistics";
+import { CoreInputError } from "../../CoreInputError";
 import { median, robustScores } from "../../fit/robust";
 import { STANDARD_GRAVITY } from "../../units/constants";
-import { compareLinearity } from "../escLinearity";
 import { tipSpeed } from "../propModel";
+import { type EscAnswer, escAnswer, lostStep, type LostStep } from "./escAnswer";
 import { estimateOf, type Estimate, type Judgement, type Measured, verdictOf } from "./measured.types";
 import { type Against, compareFact, type Fact, type FactJudgement } from "./compareFact";
 import { atThrust, efficiencies, type MotorFacts, motorFacts, propCoefficients, type StandSample } from "./motorFacts";
@@ -45,33 +46,34 @@ export function judgeMotors(
   baselines: ReadonlyMap<string, MotorFacts> = new Map(),
   context: MotorContext = {},
 ): Measured & { facts: ReadonlyMap<string, MotorFacts> } {
-  const fits = sweeps.map(({ name, samples, responseS }) => ({
-    name,
-    samples,
-    facts: motorFacts(samples, responseS ?? null),
-  }));
+  const looks = sweeps.map((sweep) => lookAt(sweep, sweeps));
+  const fits = looks.flatMap((look) => (look.facts ? [{ ...look, facts: look.facts }] : []));
+  if (fits.length === 0) throw looks[0]!.failure!;
   const judgements = fits.flatMap(({ name, facts }) => {
     const others = fits.filter((other) => other.name !== name).map((other) => other.facts);
     return MOTOR_RULES.flatMap((rule) =>
       judge(rule, name, facts, others, baselines.get(name) ?? null).map((one) => ({ ...one, name })),
     );
   });
+  const drives = looks.flatMap(judgeDrive);
   const isCompared = fits.length > 2 || fits.some(({ name }) => baselines.has(name));
   const measuredRules = MOTOR_RULES.filter(({ of }) => fits.some(({ facts }) => of(facts) !== null));
-  const evidence = Object.fromEntries(
-    measuredRules
-      .flatMap(({ symptom, graver = [] }) => [symptom, ...graver.map((one) => one.symptom)])
-      .flatMap((symptom) =>
-        symptom === null
-          ? []
-          : [[symptom, judgements.some((one) => one.symptom === symptom && one.word !== "good")] as const],
-      ),
-  );
-  const odd = judgements.filter(({ word }) => word !== "good").sort((a, b) => b.size - a.size);
+  const evidence = {
+    ...Object.fromEntries(
+      measuredRules
+        .flatMap(({ symptom, graver = [] }) => [symptom, ...graver.map((one) => one.symptom)])
+        .flatMap((symptom) => {
+          const said = symptom === null ? null : provenBy(judgements.filter((one) => one.symptom === symptom));
+          return symptom === null || said === null ? [] : [[symptom, said] as const];
+        }),
+    ),
+    ...Object.fromEntries(drives.flatMap(({ symptom }) => (symptom ? [[symptom, true] as const] : []))),
+  };
+  const odd = [...drives, ...judgements.filter(({ word }) => word !== "good").sort((a, b) => b.size - a.size)];
   const tips = judgeTips(sweeps, context);
   return {
     ...(isCompared
-      ? verdictOf([...(odd.length > 0 ? odd : [allAlike(fits.length)]), ...tips, ...judgeAnswers(sweeps)])
+      ? verdictOf([...(odd.length > 0 ? odd : [allAlike(fits.length)]), ...tips])
       : {
           word: "cannot say",
           reasons: [
@@ -89,8 +91,68 @@ export function judgeMotors(
   };
 }
 
+/** One motor's sweep: what its ESC does, and then what is behind it. */
+interface MotorLook extends Pick<MotorSweep, "name" | "samples"> {
+  facts: MotorFacts | null;
+  /** Why there are no facts. */
+  failure: CoreInputError | null;
+  lost: LostStep | null;
+  answer: EscAnswer | null;
+}
+
+/** The ESC is looked at first: a throttle that is not what it says would be taken for a motor that is off. */
+function lookAt({ name, samples, responseS }: MotorSweep, sweeps: readonly MotorSweep[]): MotorLook {
+  const lost = lostStep(samples);
+  const kept = lost ? samples.filter(({ throttle }) => throttle < lost.fromThrottle - 1e-3) : samples;
+  const others = sweeps.filter((other) => other.name !== name).map((other) => other.samples);
+  const answer = lost ? null : escAnswer(samples, others);
+  const driven =
+    answer?.fault == null ? kept : kept.map((sample) => ({ ...sample, throttle: answer.effective(sample.throttle) }));
+  try {
+    return { name, samples, lost, answer, facts: motorFacts(driven, responseS ?? null), failure: null };
+  } catch (error) {
+    if (!(error instanceof CoreInputError)) throw error;
+    return { name, samples, lost, answer, facts: null, failure: error };
+  }
+}
+
+/** What is said of the drive itself: steps that are lost, an end of the throttle that is off, readings that fit no motor. */
+function judgeDrive({
+  name,
+  lost,
+  answer,
+  facts,
+  failure,
+}: MotorLook): (Judgement & { name: string; symptom: string | null })[] {
+  if (lost)
+    return [
+      {
+        word: "bad",
+        name,
+        symptom: "stutters-on-jab",
+        reason: `${name} loses step from ${(lost.fromThrottle * 100).toFixed(0)} % throttle on: its speed scatters or falls by ${(lost.scatter * 100).toFixed(0)} % while the throttle holds or rises (desync). Of the motor itself only what lies below was judged.`,
+      },
+    ];
+  if (answer?.fault)
+    return [
+      {
+        word: "watch",
+        name,
+        symptom: answer.end === "low" ? "motors-start-together" : null,
+        reason: `The ESC of ${name} ${answer.fault}: calibrate the ${answer.end} end of its throttle. The motor was judged by what it was given.`,
+      },
+    ];
+  return !facts && failure ? [{ word: "cannot say", name, symptom: null, reason: `${name}: ${failure.message}` }] : [];
+}
+
+/** What some comparisons prove of a symptom: so, not so, or nothing while one of them cannot be told. */
+function provenBy(judgements: readonly FactJudgement[]): boolean | null {
+  if (judgements.some(({ word }) => word === "bad" || word === "watch")) return true;
+  return judgements.some(({ word }) => word === "cannot say") ? null : false;
+}
+
 /** Where each symptom is, when one motor alone shows it. */
-function placesOf(odd: readonly (FactJudgement & { name: string })[]): Record<string, string> {
+function placesOf(odd: readonly (Pick<FactJudgement, "symptom"> & { name: string })[]): Record<string, string> {
   const places = new Map<string, Set<string>>();
   for (const { symptom, name } of odd)
     if (symptom !== null) places.set(symptom, (places.get(symptom) ?? new Set()).add(name));
@@ -196,12 +258,6 @@ function efficiencyChart(sweeps: readonly MotorSweep[]): Measured["chart"] {
       y: median(all.filter((point) => point.throttle === throttle).map(({ gramsPerW }) => gramsPerW)),
     })),
   };
-}
-
-/** Whether the ESCs answer the throttle alike: end points that were calibrated differently show here. */
-function judgeAnswers(sweeps: readonly MotorSweep[]): Judgement[] {
-  const { word, reasons } = compareLinearity(sweeps.map(({ name, samples }) => ({ name, points: samples })));
-  return word === "watch" ? reasons.map((reason) => ({ word, reason })) : [];
 }
 
 function judgeTips(sweeps: readonly MotorSweep[], { propDiameterM, soundMS }: MotorContext): Judgement[] {

@@ -1,5 +1,6 @@
 import { CoreInputError } from "../../CoreInputError";
 import { fitLine } from "../../fit/fitLine";
+import { median } from "../../fit/robust";
 import { CELL_CURVES, type Chemistry, restCharge, usableShare } from "./chemistries";
 import { estimateOf, type Judgement, type Measured, verdictOf } from "./measured.types";
 
@@ -24,9 +25,21 @@ export interface PackLabel {
   newMohm?: number | null;
 }
 
-/** Limits in mΩ·Ah, which a cell of any size can be held against, and of the spread. Trade judgement, no published source. */
-const WATCHED_OHM_AH = 0.02;
-const BAD_OHM_AH = 0.035;
+/**
+ * Limits in Ω·Ah, which a cell of any size can be held against. Cells made for energy have several times the resistance of those
+ * made for power: their label's C rating tells them apart. Common practice, no published source.
+ */
+const LIMITS_OHM_AH: Readonly<Record<Chemistry, { watched: number; bad: number }>> = {
+  LiPo: { watched: 0.02, bad: 0.035 },
+  LiHV: { watched: 0.02, bad: 0.035 },
+  "Li-ion": { watched: 0.1, bad: 0.18 },
+  LiFePO4: { watched: 0.03, bad: 0.06 },
+};
+/** A Li-ion cell that is sold for this and more is one for power. */
+const POWER_C_RATING = 12;
+const LI_ION_POWER = { watched: 0.06, bad: 0.1 };
+
+/** Of the spread. Trade judgement, no published source. */
 const WATCHED_SPREAD_V = 0.03;
 const BAD_SPREAD_V = 0.08;
 /** Against the new pack. Common practice, no published source. */
@@ -67,7 +80,17 @@ export function judgePack(
   const highestV = Math.max(...rests);
   const cruiseA = label.cruiseA ?? null;
   const ratedA = cRating === null ? null : (cRating * capacityMah) / 1000;
-  const resistance = [judgeResistance(mean * (capacityMah / 1000)), ...judgeAgeing(mean * 1000, label.newMohm ?? null)];
+  const limits = chemistry === "Li-ion" && (cRating ?? 0) >= POWER_C_RATING ? LI_ION_POWER : LIMITS_OHM_AH[chemistry];
+  const capacityAh = capacityMah / 1000;
+  const meanHalfWidth = Math.hypot(...fits.map(({ slopeHalfWidth }) => slopeHalfWidth)) / cells;
+  const resistance = [
+    judgeResistance(mean * capacityAh, meanHalfWidth * capacityAh, limits),
+    ...judgeAgeing(mean * 1000, label.newMohm ?? null),
+  ];
+  // Each resting voltage is known to within its own error: what two of them may differ by for that alone is no spread.
+  const spreadErrorV = Math.hypot(
+    ...[...fits.map(({ interceptHalfWidth }) => interceptHalfWidth)].sort((a, b) => b - a).slice(0, 2),
+  );
   const judgements: Judgement[] = [
     ...resistance,
     ...(highestV > CELL_CURVES[chemistry].fullV + 0.03
@@ -78,11 +101,18 @@ export function judgePack(
           },
         ]
       : []),
-    ...judgeWeakest(ohms),
-    judgeSpread(spreadV),
+    ...judgeWeakest(
+      ohms,
+      fits.map(({ slopeHalfWidth }) => slopeHalfWidth),
+    ),
+    judgeSpread(spreadV, spreadErrorV),
     ...(ratedA !== null && peakA !== null ? [judgeRating(peakA, ratedA)] : []),
   ];
-  const isAged = resistance.some(({ word }) => word !== "good");
+  const aged = resistance.some(({ word }) => word === "bad" || word === "watch")
+    ? true
+    : resistance.some(({ word }) => word === "cannot say")
+      ? null
+      : false;
   return {
     ...verdictOf(judgements),
     figures: [
@@ -111,18 +141,32 @@ export function judgePack(
             },
           ]),
     ],
-    evidence: { "pack-resistance": isAged, "cell-spread": spreadV > BAD_SPREAD_V },
+    evidence: {
+      ...(aged !== null && { "pack-resistance": aged }),
+      ...(spreadV - spreadErrorV > BAD_SPREAD_V && { "cell-spread": true }),
+      ...(spreadV + spreadErrorV < BAD_SPREAD_V && { "cell-spread": false }),
+    },
     places: { "cell-spread": `Cell ${rests.indexOf(Math.min(...rests)) + 1}` },
     carried: { cellMohm: mean * 1000, cellSpreadMv: spreadV * 1000 },
     chart: null,
   };
 }
 
-function judgeResistance(ohmAh: number): Judgement {
-  const word = ohmAh > BAD_OHM_AH ? "bad" : ohmAh > WATCHED_OHM_AH ? "watch" : "good";
+function judgeResistance(
+  ohmAh: number,
+  halfWidth: number,
+  { watched, bad }: { watched: number; bad: number },
+): Judgement {
+  const figure = `${(ohmAh * 1000).toFixed(0)} ± ${(halfWidth * 1000).toFixed(0)} mΩ·Ah a cell`;
+  if (ohmAh + halfWidth > bad && ohmAh - halfWidth < watched)
+    return {
+      word: "cannot say",
+      reason: `Resistance for its size: ${figure}, too uncertain to tell. Load it harder, and read each load several times.`,
+    };
+  const word = ohmAh - halfWidth > bad ? "bad" : ohmAh - halfWidth > watched ? "watch" : "good";
   return {
     word,
-    reason: `Resistance for its size: ${(ohmAh * 1000).toFixed(0)} mΩ·Ah a cell, watched from ${WATCHED_OHM_AH * 1000}${word === "bad" ? ": retire it" : ""}.`,
+    reason: `Resistance for its size: ${figure}, watched from ${watched * 1000}${word === "bad" ? ": retire it" : ""}.`,
   };
 }
 
@@ -138,11 +182,15 @@ function judgeAgeing(meanMohm: number, newMohm: number | null): Judgement[] {
   ];
 }
 
-function judgeWeakest(ohms: readonly number[]): Judgement[] {
-  const sorted = [...ohms].sort((a, b) => a - b);
-  const middle = sorted[Math.floor((sorted.length - 1) / 2)]!;
+/** The cell with the highest resistance, beside the middle of the others; their errors count. */
+function judgeWeakest(ohms: readonly number[], halfWidths: readonly number[]): Judgement[] {
   const worst = ohms.indexOf(Math.max(...ohms));
-  return ohms.length > 1 && ohms[worst]! > WEAK_CELL * middle
+  const others = ohms.filter((_, cell) => cell !== worst);
+  if (others.length === 0) return [];
+  const middle = median(others);
+  const surely =
+    ohms[worst]! - halfWidths[worst]! > WEAK_CELL * (middle + median(halfWidths) / Math.sqrt(others.length));
+  return surely
     ? [
         {
           word: "bad",
@@ -152,11 +200,12 @@ function judgeWeakest(ohms: readonly number[]): Judgement[] {
     : [];
 }
 
-function judgeSpread(spreadV: number): Judgement {
-  const word = spreadV > BAD_SPREAD_V ? "bad" : spreadV > WATCHED_SPREAD_V ? "watch" : "good";
+function judgeSpread(spreadV: number, errorV: number): Judgement {
+  const surely = spreadV - errorV;
+  const word = surely > BAD_SPREAD_V ? "bad" : surely > WATCHED_SPREAD_V ? "watch" : "good";
   return {
     word,
-    reason: `Cells lie ${(spreadV * 1000).toFixed(0)} mV apart at rest, watched from ${WATCHED_SPREAD_V * 1000}.`,
+    reason: `Cells lie ${(spreadV * 1000).toFixed(0)} ± ${(errorV * 1000).toFixed(0)} mV apart at rest, watched from ${WATCHED_SPREAD_V * 1000}.`,
   };
 }
 

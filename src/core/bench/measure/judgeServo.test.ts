@@ -44,7 +44,9 @@ describe("judgeServo", () => {
   });
 
   it("names a servo that travels further one way", () => {
-    expect(judgeServo(servo({ short: 0.6 })).reasons.join(" ")).toMatch(/Travels \d+ % further one way/);
+    expect(judgeServo(servo({ short: 0.6 })).reasons.join(" ")).toMatch(
+      /Turns \d+ % further one way for the same pulse/,
+    );
   });
 
   it("says nothing of hysteresis or jitter that was not measured", () => {

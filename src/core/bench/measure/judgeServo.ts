@@ -189,7 +189,8 @@ function lookAt(samples: readonly ServoSample[]) {
     hysteresis: gaps.length === 0 ? null : median(gaps),
     jitter: widestSwing(quiet),
     chatter: widestSwing(plateaus.filter(({ throttle }) => throttle > 0)),
-    asymmetry: travel ? Math.abs(travel.up - travel.down) / Math.max(travel.up, travel.down) : null,
+    // By degrees for each µs: a servo that was driven further one way travels further, and is none the worse.
+    asymmetry: travel ? Math.abs(travel.upPerUs - travel.downPerUs) / Math.max(travel.upPerUs, travel.downPerUs) : null,
     deadBand: deadBandOf(plateaus, perUs),
     seconds: secondsPer60(plateaus),
   };
@@ -236,7 +237,12 @@ function judgementsOf(
     ...(wasNotHeld
       ? [{ word: "cannot say" as const, reason: "The horn was not held while it was driven: no stall amps." }]
       : []),
-    ...judge("asymmetry", facts.asymmetry, (size) => `Travels ${(size * 100).toFixed(0)} % further one way`, ""),
+    ...judge(
+      "asymmetry",
+      facts.asymmetry,
+      (size) => `Turns ${(size * 100).toFixed(0)} % further one way for the same pulse`,
+      "",
+    ),
     ...judge("deadBand", facts.deadBand, (size) => `Moves only from a change of ${size.toFixed(0)} µs on`, " µs"),
     ...againstItself,
     ...judge("slow", slow, (size) => `Takes ${(size * 100).toFixed(0)} % longer for 60° than its sheet says`, ""),
@@ -340,11 +346,21 @@ function ampsOf(plateaus: readonly Plateau[], pushing: readonly Plateau[]): Serv
 }
 
 /** How far it goes either way from its centre; null when the readings lie on one side only. */
-function travelOf(plateaus: readonly Plateau[], centreDeg: number): { up: number; down: number } | null {
+function travelOf(plateaus: readonly Plateau[], centreDeg: number): Travel | null {
   const above = plateaus.filter(({ pulseUs }) => pulseUs > CENTRE_US + 50);
   const below = plateaus.filter(({ pulseUs }) => pulseUs < CENTRE_US - 50);
   if (above.length === 0 || below.length === 0) return null;
-  const furthest = (side: readonly Plateau[]) =>
-    Math.max(...side.map(({ angleDeg }) => Math.abs(angleDeg - centreDeg)));
-  return { up: furthest(above), down: furthest(below) };
+  const angle = ({ angleDeg }: Plateau) => Math.abs(angleDeg - centreDeg);
+  const furthest = (side: readonly Plateau[]) => side.reduce((most, each) => (angle(each) > angle(most) ? each : most));
+  const perUs = (plateau: Plateau) => angle(plateau) / Math.abs(plateau.pulseUs - CENTRE_US);
+  const [up, down] = [furthest(above), furthest(below)];
+  return { up: angle(up), down: angle(down), upPerUs: perUs(up), downPerUs: perUs(down) };
+}
+
+/** Degrees either way from the centre, and for each µs of pulse. */
+interface Travel {
+  up: number;
+  down: number;
+  upPerUs: number;
+  downPerUs: number;
 }

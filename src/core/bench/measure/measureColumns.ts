@@ -95,7 +95,26 @@ export function measureColumns(
   past: MeasurementPast = {},
 ): MeasuredParts {
   refuseBadTime(columns);
-  return JUDGES[kind](columns, options, past);
+  const measured = JUDGES[kind](columns, options, past);
+  const notes = [...(columns.notes ?? []), ...unusedNotes(kind, columns)];
+  return notes.length > 0 ? { ...measured, notes } : measured;
+}
+
+/** Columns that each kind looks at, besides those of its header. */
+const USED: Readonly<Record<MeasurementKind, RegExp>> = {
+  meter: /^(shown|reference|meter)$/,
+  servo: /^(pulse|angle|current|time|throttle|held)$/,
+  motor: /^(motor|output|throttle|voltage|current|speed|thrust|vibration|roughness|temperature|acceleration|time)$/,
+  pack: /^(current|cell\d+|time)$/,
+  power: /^(throttle|voltage|current|time)$/,
+  esc: /^(time|current|esctemperature|temperature)$/,
+};
+
+/** A column that was read and bears on nothing is said, never dropped in silence. */
+function unusedNotes(kind: MeasurementKind, { values }: Columns): string[] {
+  return [...values.keys()]
+    .filter((name) => !USED[kind].test(name) && name !== "step")
+    .map((name) => `“${name}” was read and not used: it says nothing of this.`);
 }
 
 /** How each kind of table is judged. */
@@ -103,10 +122,17 @@ const JUDGES: Readonly<
   Record<MeasurementKind, (columns: Columns, options: MeasurementOptions, past: MeasurementPast) => MeasuredParts>
 > = { meter: meterOf, servo: servoOf, motor: motorsOf, power: powerOfTable, esc: escOf, pack: packOf };
 
+/** "meter" is the trusted one beside what the craft shows, and the craft's own beside a reference. */
+function meterNames({ values }: Columns): [shown: string, reference: string] {
+  if (!values.has("meter")) return ["shown", "reference"];
+  return values.has("shown") ? ["shown", "meter"] : ["meter", "reference"];
+}
+
 /** The craft's own meter against a reference. */
 function meterOf(columns: Columns, options: MeasurementOptions): MeasuredParts {
-  const [shown, reference] = [need(columns, "shown", "meter"), need(columns, "reference", "meter")];
-  const [shownQuantity, referenceQuantity] = [columns.quantities.get("shown"), columns.quantities.get("reference")];
+  const [shownName, referenceName] = meterNames(columns);
+  const [shown, reference] = [need(columns, shownName, "meter"), need(columns, referenceName, "meter")];
+  const [shownQuantity, referenceQuantity] = [columns.quantities.get(shownName), columns.quantities.get(referenceName)];
   if (shownQuantity !== referenceQuantity)
     throw new CoreInputError(
       "out_of_range",
@@ -169,7 +195,7 @@ function escOf(columns: Columns, options: MeasurementOptions, past: MeasurementP
   const [time, amps, celsius] = [
     need(columns, "time", "esc"),
     need(columns, "current", "esc"),
-    need(columns, "esctemperature", "esc"),
+    columns.values.get("esctemperature") ?? columns.values.get("temperature") ?? need(columns, "esctemperature", "esc"),
   ];
   return judgeEsc(
     time.map((timeS, row) => ({ timeS, currentA: amps[row]!, temperatureC: celsius[row]! })),
@@ -211,7 +237,8 @@ function sweepsOf(given: Columns, responseS: ReadonlyMap<number, number> = new M
   const speed = need(columns, "speed", "motor");
   refuseOddDrive(throttle, voltage, current, speed);
   const { values } = columns;
-  const motor = values.get("motor") ?? throttle.map(() => 1);
+  // Runs tell the motor that was driven alone by its output.
+  const motor = values.get("motor") ?? values.get("output") ?? throttle.map(() => 1);
   return [...new Set(motor)].map((place) => ({
     name: `Motor ${place}`,
     responseS: responseS.get(place) ?? null,
@@ -242,6 +269,12 @@ function powerSamples(columns: Columns): PowerSample[] {
   return throttle.map((share, row) => ({ throttle: share, voltageV: voltage[row]!, currentA: current[row]! }));
 }
 
+/** No drive of these craft goes beyond. Common practice, no published source. */
+const MOST_A = 2000;
+const MOST_RPM = 200_000;
+/** Nor is any swept that stays below. */
+const FEWEST_RPM = 100;
+
 function refuseOddDrive(
   throttle: readonly number[],
   voltage: readonly number[],
@@ -252,6 +285,22 @@ function refuseOddDrive(
     throw new CoreInputError("out_of_range", "Negative amps: turn the meter's leads round, or leave the sign out.");
   if (throttle.some((share) => share < 0 || share > 1))
     throw new CoreInputError("out_of_range", "Throttle beyond 0 to 100 %: give it in percent, “throttle [%]”.");
+  for (const [name, values, most] of [
+    ["amps", current, MOST_A],
+    ["rpm", speed, MOST_RPM],
+  ] as const) {
+    const beyond = values?.find((value) => value > most);
+    if (beyond !== undefined)
+      throw new CoreInputError(
+        "out_of_range",
+        `${beyond.toPrecision(3)} ${name} is beyond what a craft's drive does: is the unit right${name === "rpm" ? ", or the rpm electrical" : ""}?`,
+      );
+  }
+  if (speed && max(speed) < FEWEST_RPM)
+    throw new CoreInputError(
+      "out_of_range",
+      `The highest speed is ${max(speed).toFixed(1)} rpm: is the column in thousands, or a comma read wrongly?`,
+    );
   const spread = (values: readonly number[]) => (max(values) - min(values)) / max(values);
   if (spread(voltage) > 0.6 && spread(current) < 0.4)
     throw new CoreInputError("out_of_range", "The volts vary and the amps hardly do: the two columns look swapped.");
@@ -274,13 +323,13 @@ function refuseOddDrive(
 }
 
 /** Time must rise from line to line; a log put together wrongly shows here. */
-function refuseBadTime({ values }: Columns): void {
+function refuseBadTime({ values, lines }: Columns): void {
   const time = values.get("time");
   const place = time?.findIndex((value, row) => row > 0 && value < time[row - 1]!) ?? -1;
   if (place > 0)
     throw new CoreInputError(
       "out_of_range",
-      `The time runs backwards in line ${place + 2}: sort the lines, or split two runs.`,
+      `The time runs backwards in line ${lines?.[place] ?? place + 2}: sort the lines, or split two runs.`,
     );
 }
 

@@ -30,6 +30,8 @@ export interface Measured {
   carried?: Readonly<
     Partial<Record<"meterGain" | "cellMohm" | "cellSpreadMv" | "servoMovingA" | "servoStallA", number>>
   >;
+  /** What was decided in reading the table, and what was not used. */
+  notes?: readonly string[];
   /** Points with the fitted line, for the eye. */
   chart: {
     xLabel: string;

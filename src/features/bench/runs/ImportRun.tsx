@@ -1,5 +1,6 @@
 "use client";
 
+import { decodeText } from "@/core/series/decodeText";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type RunKind } from "@/core/bench/run/runKinds";
@@ -24,7 +25,11 @@ export function ImportRun({
     setProblem(null);
     setBusy(true);
     try {
-      const { runId } = await rigCalls.importRun({ jobId, kind, text: await file.text() });
+      const { runId } = await rigCalls.importRun({
+        jobId,
+        kind,
+        text: decodeText(new Uint8Array(await file.arrayBuffer())),
+      });
       onImported(runId);
       router.refresh();
     } catch (error) {

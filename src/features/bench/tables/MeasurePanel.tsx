@@ -3,6 +3,7 @@
 import { Button, Input } from "antd";
 import { useMemo, useState } from "react";
 import { type Columns } from "@/core/series/columns";
+import { decodeText } from "@/core/series/decodeText";
 import { readColumns, TableError } from "@/core/series/readColumns";
 import { HEADERS, type MeasurementKind, type MeasurementPast } from "@/core/bench/measure/measureColumns";
 import { FileButton, TABLES } from "@/shared/FileButton";
@@ -128,7 +129,9 @@ export function MeasurePanel(props: {
             <FileButton
               label="Take a file"
               accept={TABLES}
-              onFiles={([file]) => void file?.text().then((content) => change(reduceRecording(content)))}
+              onFiles={([file]) =>
+                void file?.arrayBuffer().then((content) => change(reduceRecording(decodeText(new Uint8Array(content)))))
+              }
             />
             <button className={styles.plain} onClick={() => change(exampleReadings(kind))}>
               an example

@@ -1,0 +1,152 @@
+import { max } from "simple-statistics";
+import { halfWidth, linearFit } from "../../fit/linearFit";
+import { median } from "../../fit/robust";
+import { type StandSample } from "./motorFacts";
+
+/** How one ESC answers the throttle, measured by the speeds of the craft's other motors. */
+export interface EscAnswer {
+  /** What is off, as a sentence without its subject; null when it answers as the others do. */
+  fault: string | null;
+  /** Which end of its throttle range. */
+  end: "low" | "high" | null;
+  /** The throttle at which the others would turn as fast: what the ESC really gives, 0..1. */
+  effective: (throttle: number) => number;
+}
+
+/** A start this far off is a low end that was calibrated otherwise. Trade judgement, as are all below. */
+const START_OFF = 0.015;
+/** An ESC that gives less than this at full throttle. */
+const FULL_OFF = 0.02;
+/** Two shares of speed are the same within this. */
+const ALIKE = 0.015;
+/** Below this throttle a prop hardly loads the motor, so that speed tells the voltage alone. */
+const LIGHT_LOAD = 0.45;
+const FEWEST_THROTTLES = 5;
+
+/**
+ * Compares how an ESC answers the throttle with its sisters, before anything is said of the motor behind it. The speed of the others
+ * is a ruler for the throttle: where this motor turns as fast as they do at another setting, that setting is what its ESC gives.
+ *
+ * A low end that is off moves the whole line and is gone at full; a high end that is off is the same share at light load and at
+ * full, or comes to its end early. What shows under load alone is the motor's, or the prop's.
+ *
+ * @param others - Sweeps of the other motors over the same throttles; at least two.
+ * @returns null when there are too few throttles or motors to say.
+ */
+export function escAnswer(own: readonly StandSample[], others: readonly (readonly StandSample[])[]): EscAnswer | null {
+  const curve = rulerOf(others);
+  const points = speedsOf(own).filter(({ throttle }) => throttle > 0.05);
+  if (others.length < 2 || curve.length < FEWEST_THROTTLES || points.length < FEWEST_THROTTLES) return null;
+  const given = points.map(({ throttle, rpm }) => ({ throttle, effective: throttleAt(curve, rpm) }));
+  const inside = given.filter(({ throttle }) => throttle < 0.95);
+  if (inside.length < FEWEST_THROTTLES - 1) return null;
+  const line = linearFit(
+    inside.map(({ throttle }) => [1, throttle]),
+    inside.map(({ effective }) => effective),
+  );
+  const start = line.coefficients[0]!;
+  const startHalfWidth = halfWidth(start, line.degreesOfFreedom);
+  const effective = interpolator(given.map((each) => [each.throttle, each.effective] as const));
+  const isLowOff = Math.abs(start.value) - startHalfWidth > START_OFF;
+  if (isLowOff) {
+    const late = -start.value / line.coefficients[1]!.value;
+    const by = `${Math.abs(late * 100).toFixed(0)} %`;
+    return {
+      end: "low",
+      effective,
+      fault: `starts ${by} of throttle ${late > 0 ? "later" : "earlier"} than the others, and the gap closes towards full`,
+    };
+  }
+  const shareAt = (of: readonly { throttle: number; effective: number }[]) =>
+    of.length === 0 ? NaN : median(of.map((each) => each.effective / each.throttle));
+  const light = shareAt(given.filter(({ throttle }) => throttle > 0.15 && throttle <= LIGHT_LOAD));
+  const last = given.at(-1)!;
+  const full = last.throttle > 0.95 ? last.effective / last.throttle : NaN;
+  if (1 - full > FULL_OFF && Math.abs(light - full) < ALIKE)
+    return {
+      end: "high",
+      effective,
+      fault: `gives ${(full * 100).toFixed(0)} % at full throttle, and the same share below it`,
+    };
+  if (light - 1 > FULL_OFF && Math.abs(full - 1) < ALIKE)
+    return {
+      end: "high",
+      effective,
+      fault: `is ahead by ${((light - 1) * 100).toFixed(0)} % and comes to its end before full throttle`,
+    };
+  return { end: null, effective, fault: null };
+}
+
+/** The middle speed at each throttle, rising. */
+function speedsOf(samples: readonly StandSample[]): { throttle: number; rpm: number }[] {
+  const byThrottle = new Map<number, number[]>();
+  for (const { throttle, rpm } of samples) {
+    const step = Math.round(throttle * 200) / 200;
+    byThrottle.set(step, [...(byThrottle.get(step) ?? []), rpm]);
+  }
+  return [...byThrottle].sort(([a], [b]) => a - b).map(([throttle, speeds]) => ({ throttle, rpm: median(speeds) }));
+}
+
+/** Throttle over speed, by the middle of the others at each throttle, from standstill on. */
+function rulerOf(others: readonly (readonly StandSample[])[]): (readonly [rpm: number, throttle: number])[] {
+  const all = others.map(speedsOf);
+  const throttles = [...new Set(all.flat().map(({ throttle }) => throttle))].filter((throttle) => throttle > 0.05);
+  const curve = throttles
+    .sort((a, b) => a - b)
+    .flatMap((throttle): [number, number][] => {
+      const speeds = all.flatMap((each) => each.find((point) => point.throttle === throttle)?.rpm ?? []);
+      return speeds.length >= 2 ? [[median(speeds), throttle]] : [];
+    });
+  return curve.filter(([rpm], place) => place === 0 || rpm > curve[place - 1]![0]);
+}
+
+function throttleAt(curve: readonly (readonly [number, number])[], rpm: number): number {
+  return interpolator([[0, 0], ...curve])(rpm);
+}
+
+/** Straight lines between points, carried on beyond the last. */
+function interpolator(points: readonly (readonly [x: number, y: number])[]): (x: number) => number {
+  return (x) => {
+    const after = Math.max(
+      1,
+      points.findIndex(([at]) => at >= x) < 0 ? points.length - 1 : points.findIndex(([at]) => at >= x),
+    );
+    const [x0, y0] = points[after - 1]!;
+    const [x1, y1] = points[after]!;
+    return y0 + ((x - x0) / (x1 - x0)) * (y1 - y0);
+  };
+}
+
+/** Where a motor loses step with its ESC: from which throttle on, and by how much its speed scatters there. */
+export interface LostStep {
+  fromThrottle: number;
+  scatter: number;
+}
+
+/** Speed at one throttle scatters by less than this in a drive that keeps step; and it does not fall by more as throttle rises. */
+const STEADY = 0.025;
+const FALLS = 0.03;
+
+/**
+ * Finds the throttle from which a motor loses step: its speed scatters from reading to reading at one throttle, or falls while the
+ * throttle rises.
+ *
+ * @returns null when it keeps step throughout.
+ */
+export function lostStep(samples: readonly StandSample[]): LostStep | null {
+  const byThrottle = new Map<number, number[]>();
+  for (const { throttle, rpm } of samples) {
+    const step = Math.round(throttle * 200) / 200;
+    if (step > 0.05) byThrottle.set(step, [...(byThrottle.get(step) ?? []), rpm]);
+  }
+  const steps = [...byThrottle].sort(([a], [b]) => a - b);
+  let highest = 0;
+  for (const [throttle, speeds] of steps) {
+    const middle = median(speeds);
+    const scatter = speeds.length > 1 ? (max(speeds) - Math.min(...speeds)) / 2 / middle : 0;
+    if (scatter > STEADY || middle < highest * (1 - FALLS))
+      return { fromThrottle: throttle, scatter: Math.max(scatter, 1 - middle / Math.max(highest, middle)) };
+    highest = Math.max(highest, middle);
+  }
+  return null;
+}
