@@ -168,9 +168,32 @@ async function follow({ followCase }, text) {
   }
 }
 
+/** Options that each kind of table looks at; one that is not would be ignored in silence. */
+const OPTIONS_OF = {
+  meter: ["scale"],
+  servo: ["baseline"],
+  motor: ["mass", "prop", "motors", "baseline"],
+  pack: ["capacity", "c-rating", "peak", "cruise", "chemistry"],
+  power: ["continuous", "motors", "flight-share", "baseline"],
+  esc: ["continuous", "burst", "limit-c", "motors", "baseline"],
+};
+
+function refuseUnused(values) {
+  const used = OPTIONS_OF[values.kind];
+  if (!used) return; // the kind itself is refused below
+  const unused = [...new Set(Object.values(OPTIONS_OF).flat())].filter(
+    (name) => values[name] !== undefined && !used.includes(name),
+  );
+  if (unused.length > 0)
+    throw new SetupError(
+      `A table of kind ${values.kind} has no use for --${unused.join(", --")}. It takes: ${used.map((name) => `--${name}`).join(", ")}.`,
+    );
+}
+
 async function bench(file, values) {
   if (!requireFile(file) || !existsSync(file)) throw new SetupError(`There is no file ${file}.`);
   if (!values.kind) throw new SetupError("Say what it is a table of: --kind motor, servo, power, meter, pack or esc.");
+  refuseUnused(values);
   const built = join(root, "dist/benchCommand.mjs");
   if (!existsSync(built)) await buildProcesses();
   const { BenchFileError, judgeFile, measuredText } = await import(built);

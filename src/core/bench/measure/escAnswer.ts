@@ -1,4 +1,4 @@
-import { max } from "simple-statistics";
+import { max, min } from "simple-statistics";
 import { halfWidth, linearFit } from "../../fit/linearFit";
 import { median } from "../../fit/robust";
 import { type StandSample } from "./motorFacts";
@@ -77,14 +77,21 @@ export function escAnswer(own: readonly StandSample[], others: readonly (readonl
   return { end: null, effective, fault: null };
 }
 
-/** The middle speed at each throttle, rising. */
-function speedsOf(samples: readonly StandSample[]): { throttle: number; rpm: number }[] {
+/** The speeds read at each throttle, rising. Throttles within a quarter of a percent are one. */
+function speedsAt(samples: readonly StandSample[]): [throttle: number, speeds: number[]][] {
   const byThrottle = new Map<number, number[]>();
   for (const { throttle, rpm } of samples) {
     const step = Math.round(throttle * 200) / 200;
-    byThrottle.set(step, [...(byThrottle.get(step) ?? []), rpm]);
+    const speeds = byThrottle.get(step);
+    if (speeds) speeds.push(rpm);
+    else byThrottle.set(step, [rpm]);
   }
-  return [...byThrottle].sort(([a], [b]) => a - b).map(([throttle, speeds]) => ({ throttle, rpm: median(speeds) }));
+  return [...byThrottle].sort(([a], [b]) => a - b);
+}
+
+/** The middle speed at each throttle, rising. */
+function speedsOf(samples: readonly StandSample[]): { throttle: number; rpm: number }[] {
+  return speedsAt(samples).map(([throttle, speeds]) => ({ throttle, rpm: median(speeds) }));
 }
 
 /** Throttle over speed, by the middle of the others at each throttle, from standstill on. */
@@ -134,16 +141,11 @@ const FALLS = 0.03;
  * @returns null when it keeps step throughout.
  */
 export function lostStep(samples: readonly StandSample[]): LostStep | null {
-  const byThrottle = new Map<number, number[]>();
-  for (const { throttle, rpm } of samples) {
-    const step = Math.round(throttle * 200) / 200;
-    if (step > 0.05) byThrottle.set(step, [...(byThrottle.get(step) ?? []), rpm]);
-  }
-  const steps = [...byThrottle].sort(([a], [b]) => a - b);
+  const steps = speedsAt(samples).filter(([throttle]) => throttle > 0.05);
   let highest = 0;
   for (const [throttle, speeds] of steps) {
     const middle = median(speeds);
-    const scatter = speeds.length > 1 ? (max(speeds) - Math.min(...speeds)) / 2 / middle : 0;
+    const scatter = speeds.length > 1 ? (max(speeds) - min(speeds)) / 2 / middle : 0;
     if (scatter > STEADY || middle < highest * (1 - FALLS))
       return { fromThrottle: throttle, scatter: Math.max(scatter, 1 - middle / Math.max(highest, middle)) };
     highest = Math.max(highest, middle);

@@ -20,13 +20,14 @@ const POLISH = 60;
  * Fits a first-order rise of temperature. For each time constant the rest is linear, so that only the time constant is
  * searched for; the errors come from the slopes of the curve at the best place.
  *
- * @param points - Seconds since the load began, and °C.
+ * @param all - Seconds since the load began, and °C.
  * @throws {CoreInputError} `too_few_points`, `not_finite`; `out_of_range` when it does not warm, or has not been loaded long
  *   enough to say where it ends.
  * @see Lumped heat capacity: F. P. Incropera & D. P. DeWitt, Fundamentals of Heat and Mass Transfer, 5th ed., Wiley 2002,
  *   section 5.1. Separable least squares: G. H. Golub & V. Pereyra, SIAM J. Numer. Anal. 10, 1973.
  */
-export function fitThermal(points: readonly { timeS: number; temperatureC: number }[]): ThermalFit {
+export function fitThermal(all: readonly { timeS: number; temperatureC: number }[]): ThermalFit {
+  const points = thinned(all);
   if (points.some(({ timeS, temperatureC }) => !Number.isFinite(timeS + temperatureC)))
     throw new CoreInputError("not_finite", "every line needs a time and a temperature");
   if (points.length < FEWEST_POINTS)
@@ -118,4 +119,20 @@ function bestTimeConstant(points: readonly { timeS: number; temperatureC: number
     else a = c;
   }
   return Math.exp((a + b) / 2);
+}
+
+/** A warming curve is as well told by the means of so many stretches. */
+const MOST_POINTS = 4000;
+
+function thinned(
+  points: readonly { timeS: number; temperatureC: number }[],
+): readonly { timeS: number; temperatureC: number }[] {
+  const size = Math.ceil(points.length / MOST_POINTS);
+  if (size <= 1) return points;
+  return Array.from({ length: Math.ceil(points.length / size) }, (_, block) => {
+    const part = points.slice(block * size, (block + 1) * size);
+    const mean = (of: (point: (typeof part)[number]) => number) =>
+      part.reduce((sum, point) => sum + of(point), 0) / part.length;
+    return { timeS: mean(({ timeS }) => timeS), temperatureC: mean(({ temperatureC }) => temperatureC) };
+  });
 }

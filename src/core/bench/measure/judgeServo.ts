@@ -1,3 +1,4 @@
+import { max } from "simple-statistics";
 import { CoreInputError } from "../../CoreInputError";
 import { fitLine } from "../../fit/fitLine";
 import { median } from "../../fit/robust";
@@ -340,8 +341,8 @@ function ampsOf(plateaus: readonly Plateau[], pushing: readonly Plateau[]): Serv
   return {
     rest: rest.length > 0 ? median(rest) : null,
     moving: movingA(plateaus),
-    stall: stall.length > 0 ? Math.max(...stall) : null,
-    highest: all.length > 0 ? Math.max(...all) : null,
+    stall: stall.length > 0 ? max(stall) : null,
+    highest: all.length > 0 ? max(all) : null,
   };
 }
 

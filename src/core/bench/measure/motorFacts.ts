@@ -1,3 +1,4 @@
+import { max } from "simple-statistics";
 import { halfWidth, linearFit } from "../../fit/linearFit";
 import { median } from "../../fit/robust";
 import { STANDARD_GRAVITY } from "../../units/constants";
@@ -46,7 +47,8 @@ const TEMPERATURE_ERROR_C = 0.5;
  * @throws {CoreInputError} From `fitMotor`.
  * @see Thrust and power coefficients: B. W. McCormick, Aerodynamics, Aeronautics and Flight Mechanics, 2nd ed., Wiley 1995, ch. 6.
  */
-export function motorFacts(samples: readonly StandSample[], responseS: number | null = null): MotorFacts {
+export function motorFacts(all: readonly StandSample[], responseS: number | null = null): MotorFacts {
+  const samples = withoutStandby(all);
   const fit = fitMotor(samples);
   const turning = samples.filter(({ rpm, throttle }) => rpm > 0 && throttle > 0.05);
   const revs = (sample: StandSample) => sample.rpm / 60;
@@ -74,9 +76,20 @@ export function motorFacts(samples: readonly StandSample[], responseS: number | 
       (sample) => revs(sample) ** 2,
       ({ roughnessMs2 }) => roughnessMs2!,
     ),
-    temperatureC: temperatures.length === 0 ? null : known(Math.max(...temperatures), TEMPERATURE_ERROR_C),
+    temperatureC: temperatures.length === 0 ? null : known(max(temperatures), TEMPERATURE_ERROR_C),
     responseS: responseS === null ? null : known(responseS, RESPONSE_ERROR_S),
   };
+}
+
+/** Readings from which standby amps are believed. */
+const FEWEST_IDLE = 2;
+
+/** The amps that flow while nothing turns are the craft's, not the motor's: they would be taken for drag. */
+function withoutStandby(samples: readonly StandSample[]): readonly StandSample[] {
+  const idle = samples.filter(({ throttle, rpm }) => throttle === 0 && rpm === 0).map(({ currentA }) => currentA);
+  if (idle.length < FEWEST_IDLE) return samples;
+  const standbyA = median(idle);
+  return samples.map((sample) => ({ ...sample, currentA: sample.currentA - standbyA }));
 }
 
 /** y = k·x through the origin. */

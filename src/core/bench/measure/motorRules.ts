@@ -18,7 +18,8 @@ export const MOTOR_RULES: readonly MotorRule[] = [
     direction: "up",
     watched: 0.25,
     bad: 0.5,
-    means: "bearing or shaft",
+    means:
+      "bearing or shaft; a shorted turn drags too, more the faster it turns: compare winding resistance, and no-load amps at two speeds",
     symptom: "no-load-amps",
   },
   {

@@ -33,9 +33,18 @@ export function shutGates(
   const isSeen = (symptom: string) => known.get(symptom) === true || doubtful.get(symptom) === true;
   return gatesOf(library)
     .filter(({ id }) => !opened.includes(id))
-    .filter(({ when }) => when.some((sign) => holds(sign, context, known, isSeen)))
-    .filter((gate) => !isOpen(library, gate, findings, known))
-    .map((gate) => ({ gate, openers: library.checks.filter((check) => opens(gate, check)) }));
+    .flatMap((gate): ShutGate[] => {
+      const signs = gate.when.filter((sign) => holds(sign, context, known, isSeen));
+      if (signs.length === 0 || isOpen(library, gate, findings, known)) return [];
+      return [{ gate, openers: library.checks.filter((check) => opens(gate, check) || liftsAll(signs, check)) }];
+    });
+}
+
+/** True when an answer to this check may take away every sign that shuts the gate: a look that finds nothing. */
+function liftsAll(signs: readonly GateSign[], { outcomes }: Check): boolean {
+  return signs.every(({ unless = [] }) =>
+    unless.some((list) => outcomes.some(({ sets }) => Object.entries(list).every(([id, value]) => sets[id] === value))),
+  );
 }
 
 /** The gates of a library; one that names none has those that ship, as far as their symptoms are known to it. */

@@ -6,7 +6,7 @@ import { VERDICT_SHAPES, verdictClass } from "@/shared/verdictWords";
 
 /** A verdict as word, shape and colour, its reasons with their margins, and the fit behind it. */
 export function MeasuredResult({ measured }: { measured: Measured }) {
-  const { word, reasons, chart } = measured;
+  const { word, reasons, chart, notes = [] } = measured;
   const railHref = railBudgetHref(measured);
   return (
     <>
@@ -18,6 +18,11 @@ export function MeasuredResult({ measured }: { measured: Measured }) {
           <li key={reason}>{reason}</li>
         ))}
       </ul>
+      {notes.map((note) => (
+        <p key={note} className="soft">
+          {note}
+        </p>
+      ))}
       {chart && <FitChart chart={chart} />}
       {railHref && (
         <p className={styles.small}>
