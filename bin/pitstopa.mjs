@@ -52,6 +52,16 @@ and in its context, if need be, "fitted" (kind of part: how many), "tools", "spa
 Those that ask the shop use DATABASE_URL, else the shop of npm start (.pitstopa-shop), else the demo (.pitstopa), or the one
 in PITSTOPA_STATE. backup, restore and person start its database for themselves while it does not run.`;
 
+/** Options that each kind of table looks at; one that is not would be ignored in silence. */
+const OPTIONS_OF = {
+  meter: ["scale"],
+  servo: ["baseline"],
+  motor: ["mass", "prop", "motors", "baseline"],
+  pack: ["capacity", "c-rating", "peak", "cruise", "chemistry"],
+  power: ["continuous", "motors", "flight-share", "baseline"],
+  esc: ["continuous", "burst", "limit-c", "motors", "baseline"],
+};
+
 await runMain(async () => {
   const { values, positionals } = readArguments();
   const [command, file] = positionals;
@@ -167,16 +177,6 @@ async function follow({ followCase }, text) {
     terminal.close();
   }
 }
-
-/** Options that each kind of table looks at; one that is not would be ignored in silence. */
-const OPTIONS_OF = {
-  meter: ["scale"],
-  servo: ["baseline"],
-  motor: ["mass", "prop", "motors", "baseline"],
-  pack: ["capacity", "c-rating", "peak", "cruise", "chemistry"],
-  power: ["continuous", "motors", "flight-share", "baseline"],
-  esc: ["continuous", "burst", "limit-c", "motors", "baseline"],
-};
 
 function refuseUnused(values) {
   const used = OPTIONS_OF[values.kind];

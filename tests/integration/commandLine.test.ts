@@ -131,6 +131,11 @@ describe("the pitstopa command", () => {
       () => ["bench", caseFile("d.csv", "x"), "--kind", "meter", "--scale", "big"],
       /--scale needs a number/,
     ],
+    [
+      "an option that the kind has no use for",
+      () => ["bench", caseFile("e.csv", "x"), "--kind", "pack", "--baseline", "f.csv"],
+      /kind pack has no use for --baseline.*--capacity/,
+    ],
     ["an unknown command", () => ["fly"], /There is no command "fly"/],
     ["an unknown flag", () => ["isolate", "--guess"], /guess/],
     ["isolate without a case", () => ["isolate"], /Name the case/],

@@ -204,10 +204,14 @@ describe("learning from closed jobs", () => {
   const learned = () => getLearnedCauses(shop.pool, "quad");
 
   it("counts each closed job once, with all its causes, and those outside the library as a job", async () => {
-    expect(await learned()).toEqual({ jobs: 0, withFault: {} });
+    expect(await learned()).toEqual({ jobs: 0, withFault: {}, circumstances: [] });
     await close(["camera-dead", "board-video-path"]);
     await close([], "ants in the housing");
-    expect(await learned()).toEqual({ jobs: 2, withFault: { "camera-dead": 1, "board-video-path": 1 } });
+    expect(await learned()).toEqual({
+      jobs: 2,
+      withFault: { "camera-dead": 1, "board-video-path": 1 },
+      circumstances: [{ phase: expect.any(String), history: expect.any(String), jobs: 2 }],
+    });
   });
 
   it("moves the usual rate on the next job, and says both rates", async () => {

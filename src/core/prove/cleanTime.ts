@@ -19,7 +19,7 @@ export function chanceIfUnchanged(failures: number, observedS: number, cleanS: n
 }
 
 /**
- * Clean time needed until the chance that nothing changed has fallen to 1 − confidence.
+ * Clean time needed until so clean a time would have a chance of no more than 1 − confidence if nothing had changed.
  *
  * @returns Seconds in all, from the repair on.
  * @throws {CoreInputError} `out_of_range` or `not_finite`.

@@ -368,7 +368,7 @@ export const PROOF_KINDS = {
   },
   "clean-time": {
     title: "Clean time for an intermittent fault",
-    how: "Fly until the chance that nothing changed is under 5 %. Log every sortie.",
+    how: "Fly until so clean a time would be under 5 % likely if nothing had changed. Log every sortie.",
     rung: "flight",
     after: ["low-hover", "low-pass"],
     needs: { sorties: true },

@@ -1,6 +1,7 @@
 import "server-only";
 import { type RowDataPacket } from "mysql2/promise";
-import { type LearnedCauses } from "@/core/diagnosis/library/learnedRate";
+import { type LearnedCauses, type SeenCauses } from "@/core/diagnosis/library/learnedRate";
+import { type History, type Phase } from "@/core/diagnosis/library/library.types";
 import { type Db } from "@/server/db";
 
 /** A handed-back job that the shop can learn from. */
@@ -67,6 +68,13 @@ async function addToCounters(db: Db, craftKind: string, faultIds: readonly strin
   }
 }
 
+const CIRCUMSTANCES = `
+  SELECT job.phase, job.history, COUNT(*) AS jobs
+    FROM closed_case AS c
+    JOIN job ON job.id = c.job_id
+   WHERE c.craft_kind = ? AND c.counts = 1
+   GROUP BY job.phase, job.history`;
+
 /** What the counted cases say of a kind of craft. */
 export async function getLearnedCauses(db: Db, craftKind: string): Promise<LearnedCauses> {
   const [rows] = await db.execute<RowDataPacket[]>("SELECT fault_id, jobs FROM cause_count WHERE craft_kind = ?", [
@@ -74,11 +82,20 @@ export async function getLearnedCauses(db: Db, craftKind: string): Promise<Learn
   ]);
   const counts = Object.fromEntries(rows.map((row) => [String(row.fault_id), Number(row.jobs)]));
   const { [ALL_JOBS]: jobs = 0, ...withFault } = counts;
-  return { jobs, withFault };
+  const [mix] = await db.execute<RowDataPacket[]>(CIRCUMSTANCES, [craftKind]);
+  return {
+    jobs,
+    withFault,
+    circumstances: mix.map((row) => ({
+      phase: row.phase as Phase,
+      history: row.history as History,
+      jobs: Number(row.jobs),
+    })),
+  };
 }
 
 /** The same of all kinds of craft together. */
-export async function getAllLearnedCauses(db: Db): Promise<LearnedCauses> {
+export async function getAllLearnedCauses(db: Db): Promise<SeenCauses> {
   const [rows] = await db.execute<RowDataPacket[]>(
     "SELECT fault_id, SUM(jobs) AS jobs FROM cause_count GROUP BY fault_id",
   );

@@ -9,7 +9,7 @@ import {
   type Repair,
   type Symptom,
 } from "@/core/diagnosis/library/library.types";
-import { type LearnedCauses } from "@/core/diagnosis/library/learnedRate";
+import { type SeenCauses } from "@/core/diagnosis/library/learnedRate";
 import { suspectPartName } from "@/core/diagnosis/library/suspectParts";
 import { type EntryGroup } from "@/features/faultLibrary/library.schema";
 import { formatPercent } from "@/shared/format";
@@ -18,7 +18,7 @@ import styles from "./Library.module.css";
 interface Props {
   library: Library;
   /** What the shop's own handed-back jobs had, all kinds of craft together. */
-  seen: LearnedCauses;
+  seen: SeenCauses;
   group: EntryGroup;
   id: string;
   /** Goes to another entry. */

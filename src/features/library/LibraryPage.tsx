@@ -2,7 +2,7 @@
 
 import { Button, Input } from "antd";
 import { useRef, useState } from "react";
-import { type LearnedCauses } from "@/core/diagnosis/library/learnedRate";
+import { type SeenCauses } from "@/core/diagnosis/library/learnedRate";
 import { type Library } from "@/core/diagnosis/library/library.types";
 import { suspectPartName } from "@/core/diagnosis/library/suspectParts";
 import { type EntryGroup } from "@/features/faultLibrary/library.schema";
@@ -17,7 +17,7 @@ import { LibraryHistory, type RevisionLine } from "./LibraryHistory";
 export interface LibraryPageProps {
   library: Library;
   /** What the shop's own jobs had. */
-  seen: LearnedCauses;
+  seen: SeenCauses;
   revision: number;
   generatedChecks: number;
   history: readonly RevisionLine[];

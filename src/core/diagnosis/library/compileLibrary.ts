@@ -1,6 +1,6 @@
 import { CoreInputError } from "../../CoreInputError";
 import { type CaseSymptoms } from "../findings/caseFindings";
-import { type LearnedCauses, learnedRate } from "./learnedRate";
+import { type LearnedCauses, timesAsOften } from "./learnedRate";
 import { type CaseContext, type Check, type FaultMode, type Library, type PriorFactor } from "./library.types";
 import { type NetworkEvidence, type NetworkLink, type NoisyOrNetwork } from "../inference/network";
 
@@ -58,19 +58,37 @@ export function canHave(craftKind: string, fault: FaultMode): boolean {
   return !fault.craftKinds || fault.craftKinds.includes(craftKind);
 }
 
+/** A prior this high would leave nothing to find out. */
+const MOST = 0.9;
+
 /**
- * The prior of a fault in this context: factors multiply its odds, so it never leaves 0..1. What the shop has learned
- * replaces the rate for the craft's kind; phase and history still apply on top of it.
+ * The prior of a fault in this context: factors multiply its odds, so it never leaves 0..1. What the shop has learned multiplies the
+ * outcome by how many times as often as expected it met the fault.
  */
 export function priorInContext(fault: FaultMode, context: CaseContext, learned: LearnedCauses | null = null): number {
   if (!canHave(context.craftKind, fault)) return 0;
-  const factors = (fault.when ?? []).filter((factor) => applies(factor, context));
-  const isOfKind = (factor: PriorFactor) => factor.phase === undefined && factor.history === undefined;
-  const forKind = multiplyOdds(fault.prior, factors.filter(isOfKind));
-  const rate = learned ? learnedRate(forKind, learned, fault.id) : forKind;
+  const prior = byLibrary(fault, context);
+  if (!learned) return prior;
+  const { craftKind } = context;
+  const expected = learned.circumstances.reduce(
+    (sum, { phase, history, jobs }) => sum + jobs * byLibrary(fault, { craftKind, phase, history }),
+    0,
+  );
+  return Math.min(MOST, prior * timesAsOften(forKind(fault, craftKind), expected, learned.withFault[fault.id] ?? 0));
+}
+
+function byLibrary(fault: FaultMode, context: CaseContext): number {
   return multiplyOdds(
-    rate,
-    factors.filter((factor) => !isOfKind(factor)),
+    fault.prior,
+    (fault.when ?? []).filter((factor) => applies(factor, context)),
+  );
+}
+
+/** The rate for a kind of craft, whatever its circumstances. */
+function forKind({ prior, when = [] }: FaultMode, craftKind: string): number {
+  return multiplyOdds(
+    prior,
+    when.filter(({ phase, history, craftKind: kinds }) => !phase && !history && kinds?.includes(craftKind)),
   );
 }
 

@@ -1,32 +1,63 @@
-import { compileLibrary } from "./compileLibrary";
-import { learnedRate, LIBRARY_WORTH_JOBS } from "./learnedRate";
 import { shippedLibrary } from "../shippedLibrary";
+import { compileLibrary, priorInContext } from "./compileLibrary";
+import { type LearnedCauses, timesAsOften } from "./learnedRate";
+import { type CaseContext, HISTORIES } from "./library.types";
 
-describe("learnedRate", () => {
-  it("is the library's rate with no job of its own", () => {
-    expect(learnedRate(0.04, { jobs: 0, withFault: {} }, "camera-dead")).toBeCloseTo(0.04, 12);
+const quad = (history: CaseContext["history"]): CaseContext => ({ craftKind: "quad", phase: "landing", history });
+const priorOf = (faultId: string, context: CaseContext, learned: LearnedCauses | null) =>
+  compileLibrary(shippedLibrary, context, learned).network.prior[
+    shippedLibrary.faults.findIndex(({ id }) => id === faultId)
+  ]!;
+
+describe("timesAsOften", () => {
+  it("is 1 with no job of its own, and for a shop that is as the library says", () => {
+    expect(timesAsOften(0.04, 0, 0)).toBe(1);
+    expect(timesAsOften(0.04, 3.2, 3.2)).toBe(1);
   });
 
-  // Beta(a, b) after k of n: mean (a + k) / (a + b + n); Gelman et al., Bayesian Data Analysis, 3rd ed., section 2.4.
-  it("is the mean of the updated Beta distribution", () => {
-    const learned = { jobs: 46, withFault: { "camera-dead": 5 } };
-    const a = 0.04 * LIBRARY_WORTH_JOBS;
-    expect(learnedRate(0.04, learned, "camera-dead")).toBeCloseTo((a + 5) / (LIBRARY_WORTH_JOBS + 46), 12);
+  // Gamma(a, a) with a = 30 · 0.04, after 5 cases in an exposure of 1.84: (1.2 + 5) / (1.2 + 1.84). Gelman et al., section 2.6.
+  it("is the mean of the updated Gamma distribution", () => {
+    expect(timesAsOften(0.04, 1.84, 5)).toBeCloseTo(6.2 / 3.04, 12);
   });
 
   it("comes to the shop's own share with very many jobs, and falls for a fault never seen", () => {
-    const learned = { jobs: 1e6, withFault: { often: 3e5 } };
-    expect(learnedRate(0.01, learned, "often")).toBeCloseTo(0.3, 3);
-    expect(learnedRate(0.01, learned, "never")).toBeLessThan(1e-5);
+    expect(0.01 * timesAsOften(0.01, 1e4, 3e5)).toBeCloseTo(0.3, 3);
+    expect(timesAsOften(0.01, 1e4, 0)).toBeLessThan(1e-3);
+  });
+});
+
+describe("the prior of a case", () => {
+  // A shop that only sees crashes and is as the library says turned 11.6 % into 23.7 % when its rate met the crash factor again.
+  it.each([
+    ["crashes only", { crash: 60 }],
+    ["first flights only", { "first-flight": 60 }],
+    ["a mix", { crash: 20, repair: 30, "in-service": 50, firmware: 7 }],
+  ] as const)("stays where it is in a shop drawn from the library: %s", (_, mix) => {
+    const circumstances = Object.entries(mix).map(([history, jobs]) => ({
+      phase: "landing" as const,
+      history: history as CaseContext["history"],
+      jobs,
+    }));
+    const withFault = Object.fromEntries(
+      shippedLibrary.faults.map((fault) => [
+        fault.id,
+        circumstances.reduce((sum, { history, jobs }) => sum + jobs * priorInContext(fault, quad(history)), 0),
+      ]),
+    );
+    const learned = { jobs: 0, withFault, circumstances };
+    for (const history of HISTORIES)
+      for (const { id } of shippedLibrary.faults)
+        expect(priorOf(id, quad(history), learned)).toBeCloseTo(priorOf(id, quad(history), null), 9);
   });
 
-  it("moves the prior of a case, under the circumstances of the case", () => {
-    const context = { craftKind: "quad", phase: "landing", history: "crash" } as const;
-    const learned = { jobs: 30, withFault: { "camera-dead": 15 } };
-    const place = shippedLibrary.faults.findIndex(({ id }) => id === "camera-dead");
-    const before = compileLibrary(shippedLibrary, context).network.prior[place]!;
-    const after = compileLibrary(shippedLibrary, context, learned).network.prior[place]!;
-    expect(after).toBeGreaterThan(2 * before);
+  it("moves with a fault that is met more often than expected, and stays a probability", () => {
+    const learned: LearnedCauses = {
+      jobs: 30,
+      withFault: { "camera-dead": 15 },
+      circumstances: [{ phase: "landing", history: "crash", jobs: 30 }],
+    };
+    const after = priorOf("camera-dead", quad("crash"), learned);
+    expect(after).toBeGreaterThan(2 * priorOf("camera-dead", quad("crash"), null));
     expect(after).toBeLessThan(1);
   });
 });
