@@ -68,6 +68,27 @@ async function meetAll(jobId: number) {
 }
 
 describe("replacePart", () => {
+  it("names every place that a proof is owed for, once, and the newest alone after it was met", async () => {
+    const escs = [1, 2, 3].map((at) => ({
+      kind: "esc" as const,
+      position: `ESC ${at}`,
+      name: "Kite 45",
+      serial: `E-${at}`,
+      continuousA: 45,
+    }));
+    const jobId = await shop.receive({}, { parts: escs });
+    const askedBy = async () => (await proofs(jobId)).find(({ kind }) => kind === "motor-map")!.askedBy;
+    await swap(jobId, "ESC 1", "E-11");
+    await swap(jobId, "ESC 3", "E-13");
+    expect(await askedBy()).toBe("the new ESC 1 and the new ESC 3");
+    await swap(jobId, "ESC 3", "E-33");
+    expect(await askedBy()).toBe("the new ESC 1 and the new ESC 3");
+    await enterBay(shop.technician, { ...(await shop.target(jobId)), to: "prove", reason: "" });
+    await meetAll(jobId);
+    await swap(jobId, "ESC 2", "E-12");
+    expect(await askedBy()).toBe("the new ESC 2");
+  });
+
   it("keeps the old part in its position's history and asks for the proofs of the new one, in order", async () => {
     const jobId = await shop.receive();
     const { craftId } = await swap(jobId, "Camera", "NEW-7");

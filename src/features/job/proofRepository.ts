@@ -40,9 +40,15 @@ const ASK = `
   VALUES (?, ?, ?, ?)
       ON DUPLICATE KEY UPDATE place = VALUES(place)`;
 
+// One proof may be owed for several places: while it is open each that asks for it stands by its name.
 const REOPEN = `
   UPDATE proof
-     SET state = 'open', note = '', met_by = '', decided_by = NULL, decided_at = NULL, asked_by = ?
+     SET asked_by = CASE
+           WHEN state <> 'open' THEN ?
+           WHEN LOCATE(?, asked_by) > 0 THEN asked_by
+           ELSE LEFT(CONCAT(asked_by, ' and ', ?), 200)
+         END,
+         state = 'open', note = '', met_by = '', decided_by = NULL, decided_at = NULL
    WHERE job_id = ? AND kind = ?`;
 
 /**
@@ -56,7 +62,7 @@ export async function saveProofList(
   askedBy: string,
 ): Promise<void> {
   for (const [place, kind] of ordered.entries()) await db.execute(ASK, [jobId, kind, place, askedBy]);
-  for (const kind of reopen) await db.execute(REOPEN, [askedBy, jobId, kind]);
+  for (const kind of reopen) await db.execute(REOPEN, [askedBy, askedBy, askedBy, jobId, kind]);
 }
 
 const DECIDE = `

@@ -8,7 +8,13 @@ import { type Library } from "../library/library.types";
 /** Fault modes, symptoms and checks of the complaint "dropped out of the air". */
 export const droppedOut: Omit<Library, "version"> = {
   repairs: [
-    { id: "lower-loop-rate", name: "Run a loop rate the processor can hold", part: "settings", minutes: 10, parts: [] },
+    {
+      id: "lower-loop-rate",
+      name: "Lower gyro rate and loop rate to what the processor can hold",
+      part: "settings",
+      minutes: 10,
+      parts: [],
+    },
     {
       id: "replace-regulator",
       name: "Replace the 5 V regulator",
