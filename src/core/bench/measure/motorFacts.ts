@@ -1,5 +1,5 @@
 import { max } from "simple-statistics";
-import { halfWidth, linearFit } from "../../fit/linearFit";
+import { halfWidth } from "../../fit/linearFit";
 import { median } from "../../fit/robust";
 import { STANDARD_GRAVITY } from "../../units/constants";
 import { torquePerAmp } from "../motorModel";
@@ -92,19 +92,28 @@ function withoutStandby(samples: readonly StandSample[]): readonly StandSample[]
   return samples.map((sample) => ({ ...sample, currentA: sample.currentA - standbyA }));
 }
 
-/** y = k·x through the origin. */
+/**
+ * y = k·x through the origin. The scatter of thrust and of shaking grows with themselves, so the error does not take it to be alike
+ * on every line.
+ *
+ * @see J. G. MacKinnon & H. White, "Some heteroskedasticity-consistent covariance matrix estimators", J. Econometrics 29, 1985
+ *   (HC3).
+ */
 function ratioFit(
   samples: readonly StandSample[],
-  x: (sample: StandSample) => number,
-  y: (sample: StandSample) => number,
+  xOf: (sample: StandSample) => number,
+  yOf: (sample: StandSample) => number,
 ): Fact | null {
   if (samples.length < 4) return null;
-  const fit = linearFit(
-    samples.map((sample) => [x(sample)]),
-    samples.map(y),
-  );
-  const coefficient = fit.coefficients[0]!;
-  return { ...coefficient, halfWidth: halfWidth(coefficient, fit.degreesOfFreedom) };
+  const points = samples.map((sample) => ({ x: xOf(sample), y: yOf(sample) }));
+  const squares = points.reduce((sum, { x }) => sum + x ** 2, 0);
+  const value = points.reduce((sum, { x, y }) => sum + x * y, 0) / squares;
+  const variance = points.reduce((sum, { x, y }) => {
+    const leverage = x ** 2 / squares;
+    return sum + (x * ((y - value * x) / (1 - leverage))) ** 2;
+  }, 0);
+  const coefficient = { value, error: Math.sqrt(variance) / squares };
+  return { ...coefficient, halfWidth: halfWidth(coefficient, points.length - 1) };
 }
 
 /** A prop's coefficients at standstill, Ct = T/(ρ·n²·D⁴) and Cp = P/(ρ·n³·D⁵). Same source. */
