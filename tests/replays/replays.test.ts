@@ -1,5 +1,7 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
+import { diagnoseCase } from "../../src/core/diagnosis/diagnoseCase";
+import { type Finding } from "../../src/core/diagnosis/findings/caseFindings";
 import { type ShopPrices } from "../../src/core/diagnosis/repairs/adviseStop";
 import { withGeneratedChecks } from "../../src/core/diagnosis/library/generateChecks";
 import { shippedLibrary } from "../../src/core/diagnosis/shippedLibrary";
@@ -41,6 +43,24 @@ describe("the stories of tests/replays", () => {
   it.each(withCauses(0))("$title: no fault of the library is believed", ({ leaderProbability, bestSet }) => {
     expect(leaderProbability).toBeLessThan(0.2);
     expect(bestSet).toEqual([]);
+  });
+
+  it.each(withCauses(0))("$title: no repair is advised", ({ file }) => {
+    const { context, seen, checks } = JSON.parse(readFileSync(path.join(folder, file), "utf8")) as Story;
+    const findings: Finding[] = [
+      ...seen.map((one) => ({
+        kind: "symptom" as const,
+        symptomId: "symptom" in one ? one.symptom : one.reading,
+        value: one.value,
+      })),
+      ...checks.map(({ check, outcome }) => ({ kind: "check" as const, checkId: check, outcomeId: outcome })),
+    ];
+    const { isOutside, advice } = diagnoseCase(withGeneratedChecks(shippedLibrary), {
+      context,
+      findings,
+      prices: PRICES,
+    });
+    expect({ isOutside, advice }).toEqual({ isOutside: true, advice: null });
   });
 
   // Looks before power and what opens a gate are checks as well: a tenth of a check more than told (4.48 against 4.37), in two thirds

@@ -41,6 +41,8 @@ export interface Diagnosis {
   trail: TrailStep[];
   /** The most probable set of faults that explains all, with its probability. */
   bestSet: { faults: FaultMode[]; probability: number };
+  /** Checks were made, and no fault of the library is believed after them: no repair is advised on its word. */
+  isOutside: boolean;
   /** True symptoms that the most probable set leaves to chance: a second fault is likely behind them. */
   unexplained: string[];
   /** Sure findings that say opposite things; the later one counts. */
@@ -60,6 +62,9 @@ const PREVIEWED = 5;
 const EXPLAINED_EXACTLY = 9;
 /** Beyond it they go in portions of this size. */
 const PREVIEW_PORTION = 6;
+/** After so many checks without anybody to believe, the cause is likely none of the library's. Trade judgement, as is the next. */
+const CHECKS_BEFORE_OUTSIDE = 3;
+const BELIEVED_FROM = 0.2;
 /** A true symptom counts as explained when some fault of the set makes it at least this likely. Trade judgement. */
 const EXPLAINED_FROM = 0.2;
 
@@ -85,6 +90,12 @@ export function diagnoseCase(library: Library, diagnosisCase: DiagnosisCase, max
       : { ...ranked, previews: [], splits: [] },
   );
   const best = likely.sets[0] ?? { faults: [], probability: 0 };
+  const answered = findings.filter(({ kind }) => kind === "check").length;
+  const isOutside =
+    hasSeen(symptoms) &&
+    best.faults.length === 0 &&
+    answered >= CHECKS_BEFORE_OUTSIDE &&
+    (suspects[0]?.probability ?? 0) < BELIEVED_FROM;
   return {
     suspects,
     nextChecks,
@@ -96,11 +107,12 @@ export function diagnoseCase(library: Library, diagnosisCase: DiagnosisCase, max
     findings: explainFindings(compiled, findings, suspects, maxExact),
     trail: suspectTrail(compiled, findings, aside),
     bestSet: { faults: best.faults.map((index) => library.faults[index]!), probability: best.probability },
+    isOutside,
     unexplained: unexplainedSymptoms(library, symptoms.known, best.faults),
     contradictions: symptoms.contradictions,
     mindChangers: suspects[0] ? mindChangers(nextChecks.slice(0, PREVIEWED), suspects[0].fault.id) : [],
-    // With nothing seen there is nothing to repair, and so no cost to compare.
-    advice: prices && hasSeen(symptoms) ? adviseStop(library, weighed, prices) : null,
+    // With nothing seen, or nothing that explains it, there is nothing to repair, and so no cost to compare.
+    advice: prices && hasSeen(symptoms) && !isOutside ? adviseStop(library, weighed, prices) : null,
     massRanked: likely.mass,
     isExact: now.isExact,
     arePreviewsExact: now.isExact && aside === maxExact,

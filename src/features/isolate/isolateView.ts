@@ -278,8 +278,15 @@ function contradictionTexts(library: Library, { contradictions, findings }: Diag
   });
 }
 
-function adviceView(library: Library, { advice }: Diagnosis, currency: string): AdviceView | null {
+function adviceView(library: Library, { advice, isOutside }: Diagnosis, currency: string): AdviceView | null {
   const money = (cents: number) => formatMoney(cents, currency);
+  if (isOutside)
+    return {
+      advice: "check",
+      title: "Not in the library, as it looks.",
+      sentence: "No cause that the library has explains what was seen. Look further; repair nothing on its word.",
+      next: "",
+    };
   if (!advice) return null;
   const { plan, repairFirstCents, bestCheck } = advice;
   const nameOf = (id: string) => library.repairs.find((repair) => repair.id === id)?.name ?? id;

@@ -77,6 +77,7 @@ function suspicion(result: Diagnosis, library: Library, findings: readonly Findi
     })),
     isExact: result.isExact,
     bestSet: { faults: result.bestSet.faults.map(({ id }) => id), probability: result.bestSet.probability },
+    isOutside: result.isOutside,
     unexplained: result.unexplained,
     contradictions: result.contradictions.map(({ earlier, later }) => [nameFinding(earlier), nameFinding(later)]),
   };

@@ -15,6 +15,9 @@ export function caseText(result: CaseAdvice): string {
     ...result.nextChecks.slice(0, 5).map((check) => `  ${priceText(check)}  ${check.title}`),
     ...gateLines(result),
     ...adviceLines(result),
+    ...(result.isOutside
+      ? ["", "Nothing in the library explains what was seen: look further, repair nothing on its word."]
+      : []),
     ...(result.unexplained.length > 0
       ? ["", `Not explained by the leading cause: ${result.unexplained.join("; ")}`]
       : []),
