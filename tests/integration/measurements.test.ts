@@ -34,7 +34,7 @@ describe("keepMeasurement", () => {
       title: "Motors",
       word: "bad",
       reasons: [
-        expect.stringMatching(/^Motor 1: no-load current .* bearing or shaft\.$/),
+        expect.stringMatching(/^Motor 1: no-load current .* bearing or shaft; a shorted turn drags too/),
         expect.stringMatching(/^Motor 1: bearing noise .* bearing rumbles/),
       ],
     });

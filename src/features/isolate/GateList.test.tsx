@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from "@testing-library/react";
+import { act, fireEvent, render, screen } from "@testing-library/react";
 import { GateList } from "./GateList";
 import { openGateAction } from "./isolate.action";
 import { type GateView } from "./gateView";
@@ -36,12 +36,12 @@ describe("what is not done yet", () => {
     expect(screen.getByText("First power through a limiter")).toBeInTheDocument();
   });
 
-  it("goes on all the same only with a reason, which is sent along", () => {
+  it("goes on all the same only with a reason, which is sent along", async () => {
     show([gate()]);
     const goOn = screen.getByRole("button", { name: /write it down/, hidden: true });
     expect(goOn).toBeDisabled();
     fireEvent.change(screen.getByLabelText(/does not hold you up/), { target: { value: "measured before lunch" } });
-    fireEvent.click(goOn);
+    await act(async () => void fireEvent.click(goOn));
     expect(openGateAction).toHaveBeenCalledWith({
       jobId: 7,
       version: 3,
