@@ -20,7 +20,7 @@ export const GATES: readonly Gate[] = [
   },
   {
     id: "short-found",
-    because: "Power beeps against ground: there is a short.",
+    because: "Power beeps against ground: there is a short. Find it, mend it, then beep again.",
     shuts: "powered, props off",
     shutsTools: ["charged pack", "USB lead"],
     when: [{ symptom: "power-to-ground" }],
