@@ -59,20 +59,20 @@ export function escAnswer(own: readonly StandSample[], others: readonly (readonl
   }
   const shareAt = (of: readonly { throttle: number; effective: number }[]) =>
     of.length === 0 ? NaN : median(of.map((each) => each.effective / each.throttle));
-  const light = shareAt(given.filter(({ throttle }) => throttle > 0.15 && throttle <= LIGHT_LOAD));
+  const lightly = shareAt(given.filter(({ throttle }) => throttle > 0.15 && throttle <= LIGHT_LOAD));
   const last = given.at(-1)!;
   const full = last.throttle > 0.95 ? last.effective / last.throttle : NaN;
-  if (1 - full > FULL_OFF && Math.abs(light - full) < ALIKE)
+  if (1 - full > FULL_OFF && Math.abs(lightly - full) < ALIKE)
     return {
       end: "high",
       effective,
       fault: `gives ${(full * 100).toFixed(0)} % at full throttle, and the same share below it`,
     };
-  if (light - 1 > FULL_OFF && Math.abs(full - 1) < ALIKE)
+  if (lightly - 1 > FULL_OFF && Math.abs(full - 1) < ALIKE)
     return {
       end: "high",
       effective,
-      fault: `is ahead by ${((light - 1) * 100).toFixed(0)} % and comes to its end before full throttle`,
+      fault: `is ahead by ${((lightly - 1) * 100).toFixed(0)} % and comes to its end before full throttle`,
     };
   return { end: null, effective, fault: null };
 }
