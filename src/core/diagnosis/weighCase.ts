@@ -95,7 +95,7 @@ export function weighCase(
     ranking,
     shut,
     gates,
-    retestHarm: harmOfRetest(library, now.marginal),
+    retestHarm: harmOfRetest(library, suspected),
   };
 }
 

@@ -1,8 +1,8 @@
 import { type JobFacts } from "@/features/job/bays/bayManifest";
 import { proofDecided } from "@/features/job/events/jobEvents";
 
-/** Signs that something burnt or shorted: after them nothing is powered in full before the steps below. */
-const BURNT = ["burnt-trace", "sparks-or-trips", "limiter-trips", "power-to-ground"] as const;
+/** Signs that something burnt, shorted or got wet: after them nothing is powered in full before the steps below. */
+const BURNT = ["burnt-trace", "wet-seen", "sparks-or-trips", "limiter-trips", "power-to-ground"] as const;
 
 /** What comes between a burnt part and full power. Common practice, no published source. */
 export const STEPS_BEFORE_POWER = {
