@@ -1,6 +1,7 @@
 import * as v from "valibot";
 import { CraftInput } from "../features/craft/addCraft.schema";
 import { BAYS } from "../features/bays";
+import { MENDABLE_LIST } from "../core/refit/mendable";
 import { CHEMISTRIES } from "../core/bench/measure/chemistries";
 import { BENCH_DEFECTS } from "../sim/benchDefects";
 
@@ -24,7 +25,7 @@ const Step = v.variant("do", [
     serial: text,
     continuousA: v.nullable(v.number()),
   }),
-  v.object({ do: v.literal("set"), what: text, before: text, after: text }),
+  v.object({ do: v.literal("set"), what: text, before: text, after: text, mended: v.picklist(MENDABLE_LIST) }),
   // "all" proofs, the ones before clean time, or a count of them.
   v.object({ do: v.literal("meet"), count: v.union([v.literal("all"), v.literal("before-clean"), v.number()]) }),
   v.object({ do: v.literal("fail"), kind: text, note: text, symptom: v.nullable(text), place: v.optional(text, "") }),

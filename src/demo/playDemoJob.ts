@@ -118,6 +118,7 @@ async function playStep(context: VerbContext, jobId: number, step: DemoStep): Pr
         what: step.what,
         before: step.before,
         after: step.after,
+        mended: step.mended,
         place: "",
       }));
     case "meet":

@@ -174,6 +174,7 @@ async function walk(page: Page, hands: Hands, browser: Browser, tag: string): Pr
     await hands.press(page.getByRole("button", { name: "Record a setting or a mend" }));
     await expect(page.getByText("At rear left.")).toBeVisible();
     await hands.type(page.getByLabel("What was set or mended?"), "arm");
+    await hands.pick("On what?", "Frame or arm");
     await hands.type(page.getByLabel("Before", { exact: true }), "cracked");
     await hands.type(page.getByLabel("Now", { exact: true }), "splinted and glued");
     await hands.press(page.getByRole("button", { name: "Record it" }));

@@ -92,6 +92,7 @@ describe("a finding", () => {
       what: "video channel",
       before: "1",
       after: "4",
+      mended: "settings",
       place: "",
     });
     const [finding] = await findings(jobId);

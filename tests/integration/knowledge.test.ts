@@ -184,6 +184,7 @@ describe("learning from closed jobs", () => {
       what: "plug",
       before: "loose",
       after: "glued",
+      mended: "settings",
       place: "",
     });
     await enterBay(shop.technician, { ...(await target()), to: "prove", reason: "" });

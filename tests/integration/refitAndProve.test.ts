@@ -131,6 +131,7 @@ describe("replacePart", () => {
       what: "video channel",
       before: "1",
       after: "2",
+      mended: "settings",
       place: "",
     });
     const state = async (kind: string) => (await proofs(jobId)).find((proof) => proof.kind === kind)?.state;

@@ -180,7 +180,7 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
   replacePart: (context, target) =>
     replacePart(context, { ...target, partId: 1, reason: "burnt", name: "X", serial: "Y", continuousA: null }),
   changeSetting: (context, target) =>
-    changeSetting(context, { ...target, what: "rate", before: "8", after: "4", place: "" }),
+    changeSetting(context, { ...target, what: "rate", before: "8", after: "4", mended: "settings", place: "" }),
   decideProof: (context, target) =>
     decideProof(context, {
       ...target,

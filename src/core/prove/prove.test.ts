@@ -1,5 +1,6 @@
 import { CRAFT_KIND_LIST } from "../craft/craftKinds";
 import { invalidatedProofs } from "../refit/invalidatedProofs";
+import { MENDABLE_LIST, type Mendable } from "../refit/mendable";
 import { PART_KIND_LIST } from "../craft/partKinds";
 import { chanceIfUnchanged, cleanTimeForMeanS, cleanTimeNeededS } from "./cleanTime";
 import { blockersOf, mayRelease, orderProofs } from "./orderProofs";
@@ -68,6 +69,17 @@ describe("invalidatedProofs", () => {
     expect(invalidatedProofs({ ...facts, intermittent: false })).toEqual(
       expect.arrayContaining(["settings", "low-hover"]),
     );
+  });
+
+  // Common practice, no published source: what was soldered is beeped, powered through a limiter and seen to turn.
+  it("asks after a soldered joint for what a new part would, but not for what the part kept", () => {
+    const mend = (mended: Mendable) =>
+      invalidatedProofs({ replaced: [], mended, craftKind: "hexa", intermittent: false });
+    expect(mend("motor")).toEqual(expect.arrayContaining(["continuity", "first-power", "motor-map", "full-throttle"]));
+    expect(mend("motor")).not.toContain("prop-balance");
+    expect(mend("wiring")).toEqual(expect.arrayContaining(["continuity", "first-power"]));
+    expect(mend("frame")).toEqual(invalidatedProofs({ replaced: ["frame"], craftKind: "hexa", intermittent: false }));
+    for (const mended of MENDABLE_LIST) expect(mend(mended)).toContain("low-hover");
   });
 
   it("gives each pair of part and craft kind a list that can be worked down and ends in flight", () => {

@@ -1,6 +1,7 @@
 import { type ProofKindId } from "../prove/proofKinds";
 import { CRAFT_KINDS, type CraftKind } from "../craft/craftKinds";
 import { type PartKind } from "../craft/partKinds";
+import { isPartKind, type Mendable } from "./mendable";
 
 /*
  * What a swap invalidates. Common practice of the trade, no published source: nothing that depends on the part is
@@ -49,13 +50,46 @@ const BY_PART: Readonly<Record<PartKind, readonly ProofKindId[]>> = {
   rotor_head: ["mounting", "balance-point", "prop-balance", "servo-setup", ...FLY_AGAIN, "full-throttle"],
 };
 
-/** What changing a setting, but no part, invalidates: it must still be seen to have helped. */
-const BY_SETTING: readonly ProofKindId[] = ["settings", "failsafe-bench", ...FLY_AGAIN];
+/** What belongs to a part as it was made, set or weighed: soldering a wire of it anew leaves that alone. */
+const KEPT_BY_A_MEND: readonly ProofKindId[] = [
+  "settings",
+  "accelerometer",
+  "alignment",
+  "esc-settings",
+  "prop-balance",
+  "power-draw",
+  "balance-point",
+  "picture-range",
+  "bump-sticks",
+  "self-level",
+];
+
+/** Parts without a wire: a mend of one changes what a new one would. */
+const WITHOUT_WIRES: readonly PartKind[] = ["pack", "prop", "frame", "rotor_head"];
+
+/** What a mend touched where it touched no one part of the craft. */
+const BY_MEND: Readonly<Record<Exclude<Mendable, PartKind>, readonly ProofKindId[]>> = {
+  // It must still be seen to have helped.
+  settings: ["settings", "failsafe-bench", ...FLY_AGAIN],
+  wiring: [...ALWAYS, "motor-map", "receiver-map", "failsafe-bench", ...FLY_AGAIN],
+  linkage: ["mounting", "servo-setup", "surfaces-stick", "surfaces-stabilised", ...FLY_AGAIN],
+  rigging: ["mounting", "balance-point", ...FLY_AGAIN],
+  ground: ["receiver-map", "failsafe-bench", "range-check", ...FLY_AGAIN],
+};
+
+function invalidatedByMend(mended: Mendable): readonly ProofKindId[] {
+  if (!isPartKind(mended)) return BY_MEND[mended];
+  const ofPart = BY_PART[mended];
+  if (WITHOUT_WIRES.includes(mended)) return ofPart;
+  return [...ALWAYS, ...ofPart.filter((id) => !KEPT_BY_A_MEND.includes(id))];
+}
 
 /** What a repair was, as far as its proofs depend on it. */
 export interface RepairFacts {
   /** Kinds of the parts that were replaced. */
   replaced: readonly PartKind[];
+  /** What was mended or set without a new part. */
+  mended?: Mendable | null;
   craftKind: CraftKind;
   /** True when the fault came and went: then clean time must be flown. */
   intermittent: boolean;
@@ -67,12 +101,13 @@ export interface RepairFacts {
  * A craft that hovers proves itself in a low hover, one with wings in straight passes, one that does both in both; surfaces are asked for only where
  * there are servos; a satellite unit's proofs only when one was touched or the board was.
  *
- * @returns Proof ids without doubles, not yet in working order (see `orderProofs`). With no part replaced: those of a
- *   changed setting.
+ * @returns Proof ids without doubles, not yet in working order (see `orderProofs`). With nothing replaced or mended: those
+ *   of a changed setting.
  */
-export function invalidatedProofs({ replaced, craftKind, intermittent }: RepairFacts): ProofKindId[] {
+export function invalidatedProofs({ replaced, mended, craftKind, intermittent }: RepairFacts): ProofKindId[] {
   const { hovers, winged, servos } = CRAFT_KINDS[craftKind];
-  const asked = replaced.length > 0 ? replaced.flatMap((part) => BY_PART[part]) : [...BY_SETTING];
+  const asked = replaced.flatMap((part) => BY_PART[part]);
+  if (mended || replaced.length === 0) asked.push(...invalidatedByMend(mended ?? "settings"));
   if (intermittent) asked.push("clean-time");
   const notHere = new Set<ProofKindId>();
   if (!winged) notHere.add("low-pass");

@@ -1,19 +1,25 @@
 "use client";
 
-import { Button, Form, Input } from "antd";
+import { Button, Form, Input, Select } from "antd";
+import { MENDABLE, MENDABLE_LIST, type Mendable } from "@/core/refit/mendable";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { changeSettingAction } from "./refit.action";
+
+const OPTIONS = MENDABLE_LIST.map((value) => ({ value, label: MENDABLE[value] }));
 
 /** A repair without a new part: what it was before, what it is now. */
 export function ChangeSettingForm({
   target,
   place,
+  mend,
   onDone,
 }: {
   target: { jobId: number; version: number };
   /** Where it is done; empty where the craft has but one, or nobody said. */
   place: string;
+  /** The repair that the cause asks for, where it is a mend. */
+  mend: { name: string; on: Mendable } | null;
   onDone: () => void;
 }) {
   const { run, isBusy, failure, reload } = useVerb(changeSettingAction);
@@ -22,7 +28,7 @@ export function ChangeSettingForm({
     <Form
       layout="vertical"
       requiredMark={false}
-      initialValues={{ what: "", before: "", after: "" }}
+      initialValues={{ what: mend?.name ?? "", mended: mend?.on, before: "", after: "" }}
       onFinish={(values: object) => void run({ ...target, ...values, place }, onDone)}
     >
       {place && <p>At {place}.</p>}
@@ -32,13 +38,16 @@ export function ChangeSettingForm({
         help={help("what")}
         validateStatus={help("what") && "error"}
       >
-        <Input maxLength={120} placeholder="loop rate" autoFocus />
+        <Input maxLength={120} placeholder="loop rate" autoFocus={mend === null} />
+      </Form.Item>
+      <Form.Item label="On what?" name="mended" help={help("mended")} validateStatus={help("mended") && "error"}>
+        <Select showSearch={{ optionFilterProp: "label" }} options={OPTIONS} placeholder="it decides the proofs" />
       </Form.Item>
       <Form.Item label="Before" name="before">
-        <Input maxLength={120} placeholder="8 kHz" />
+        <Input maxLength={120} placeholder={mend ? "broken at the bell" : "8 kHz"} autoFocus={mend !== null} />
       </Form.Item>
       <Form.Item label="Now" name="after" help={help("after")} validateStatus={help("after") && "error"}>
-        <Input maxLength={120} placeholder="4 kHz" />
+        <Input maxLength={120} placeholder={mend ? "soldered anew, beeps through" : "4 kHz"} />
       </Form.Item>
       <div className="stack">
         <FailureNotice failure={failure?.fields ? null : failure} onReload={reload} />

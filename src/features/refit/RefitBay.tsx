@@ -3,6 +3,7 @@
 import { Button } from "antd";
 import Link from "next/link";
 import { useState } from "react";
+import { type Mendable } from "@/core/refit/mendable";
 import { type Position } from "@/features/craft/positionsOf";
 import { PlaceMap } from "@/features/craft/drawing/PlaceMap";
 import { NextBay } from "@/features/job/bays/NextBay";
@@ -18,6 +19,8 @@ export interface RefitBayProps {
     seq: number;
     lines: readonly string[];
     place: string;
+    /** The repair of its one fault, where that needs no new part. */
+    mend: { name: string; on: Mendable } | null;
     isOpen: boolean;
     isFailed: boolean;
   }[];
@@ -29,10 +32,12 @@ export interface RefitBayProps {
 
 /** Parts with their positions and past; the old one out, the new one in; the proofs that asks for. */
 export function RefitBay({ target, causes, positions, proofs, mayEdit, isHere }: RefitBayProps) {
+  const inHand = causeInHand(causes);
+  const mend = inHand?.mend ?? null;
   const [openPosition, open] = useState<string | null>(
-    positions.find(({ isSuspect, fitted }) => isSuspect && fitted)?.position ?? null,
+    mend === null ? (positions.find(({ isSuspect, fitted }) => isSuspect && fitted)?.position ?? null) : null,
   );
-  const [isSetting, setSetting] = useState(false);
+  const [isSetting, setSetting] = useState(mend !== null);
   const openProofs = proofs.filter(({ state }) => state === "open" || state === "failed").length;
   return (
     <div className={styles.bay}>
@@ -81,6 +86,22 @@ export function RefitBay({ target, causes, positions, proofs, mayEdit, isHere }:
         </div>
       </section>
       <div className="stack">
+        {mayEdit && (
+          <section className="panel stack">
+            <h2>{mend === null ? "No new part?" : "The mend"}</h2>
+            {isSetting ? (
+              <ChangeSettingForm
+                key={mend?.name}
+                target={target}
+                place={inHand?.place ?? ""}
+                mend={mend}
+                onDone={() => setSetting(false)}
+              />
+            ) : (
+              <Button onClick={() => setSetting(true)}>Record a setting or a mend</Button>
+            )}
+          </section>
+        )}
         <section className="panel">
           <h2>Proofs asked for · {proofs.length}</h2>
           {proofs.length === 0 ? (
@@ -99,16 +120,6 @@ export function RefitBay({ target, causes, positions, proofs, mayEdit, isHere }:
             </ol>
           )}
         </section>
-        {mayEdit && (
-          <section className="panel stack">
-            <h2>No new part?</h2>
-            {isSetting ? (
-              <ChangeSettingForm target={target} place={placeToMend(causes)} onDone={() => setSetting(false)} />
-            ) : (
-              <Button onClick={() => setSetting(true)}>Record a setting or a mend</Button>
-            )}
-          </section>
-        )}
         {mayEdit && isHere && <NextBay target={target} to="prove" isPrimary={openProofs > 0} />}
       </div>
     </div>
@@ -120,10 +131,10 @@ function suspectLabel(positions: RefitBayProps["positions"]): string {
   return suspects.length > 0 ? `Suspected: ${suspects.join("; ")}` : "No position is suspected";
 }
 
-/** Where the one cause that is not repaired yet is: a mend is for it. */
-function placeToMend(causes: RefitBayProps["causes"]): string {
-  const open = causes.filter(({ isOpen }) => isOpen).map(({ place }) => place);
-  return open.length === 1 ? open[0]! : "";
+/** The one cause that is not repaired yet, if there is but one. */
+function causeInHand(causes: RefitBayProps["causes"]): RefitBayProps["causes"][number] | undefined {
+  const open = causes.filter(({ isOpen }) => isOpen);
+  return open.length === 1 ? open[0] : undefined;
 }
 
 /** What is done before a part comes out. */

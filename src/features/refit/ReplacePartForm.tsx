@@ -30,7 +30,7 @@ export function ReplacePartForm({ target, part, onDone }: Props) {
           help={help("reason")}
           validateStatus={help("reason") && "error"}
         >
-          <Input maxLength={300} autoFocus placeholder="no picture with it, picture with a spare" />
+          <Input maxLength={300} autoFocus placeholder="what was wrong with it, and how you know" />
         </Form.Item>
         <div className={styles.fields}>
           <Form.Item label="New part" name="name" help={help("name")} validateStatus={help("name") && "error"}>

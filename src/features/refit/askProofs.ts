@@ -3,6 +3,7 @@ import { orderProofs } from "@/core/prove/orderProofs";
 import { PROOF_KINDS, findProofKind } from "@/core/prove/proofKinds";
 import { type CraftKind } from "@/core/craft/craftKinds";
 import { invalidatedProofs } from "@/core/refit/invalidatedProofs";
+import { type Mendable } from "@/core/refit/mendable";
 import { type PartKind } from "@/core/craft/partKinds";
 import { type Job } from "@/features/job/job";
 import { type NewJobEvent } from "@/features/job/events/eventKind";
@@ -21,10 +22,10 @@ export async function askProofs(
   db: Db,
   job: Job,
   craftKind: CraftKind,
-  replaced: readonly PartKind[],
+  touched: { replaced: readonly PartKind[]; mended?: Mendable },
   because: string,
 ): Promise<NewJobEvent> {
-  const asked = invalidatedProofs({ replaced, craftKind, intermittent: job.failureCount !== null });
+  const asked = invalidatedProofs({ ...touched, craftKind, intermittent: job.failureCount !== null });
   const listed = (await listProofs(db, job.id)).map(({ kind }) => kind).filter((kind) => findProofKind(kind));
   await saveProofList(db, job.id, orderProofs([...listed, ...asked], PROOF_KINDS), asked, because);
   return proofsAsked.of({ kinds: asked, because });

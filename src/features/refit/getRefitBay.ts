@@ -1,6 +1,7 @@
 import "server-only";
 import { type Library } from "@/core/diagnosis/library/library.types";
 import { PART_KINDS } from "@/core/craft/partKinds";
+import { isMendable, type Mendable } from "@/core/refit/mendable";
 import { findProofKind } from "@/core/prove/proofKinds";
 import { listFittedParts } from "@/features/craft/fittedPartRepository";
 import { isAtPlace, placeText } from "@/core/craft/spots";
@@ -40,6 +41,7 @@ export async function getRefitBay(context: VerbContext, jobId: number): Promise<
         ...(other ? [withPlace(other, otherPlace)] : []),
       ],
       place: placesOf({ faults, otherPlace })[0] ?? "",
+      mend: faults.length === 1 && !other ? mendOf(library, faults[0]!.id) : null,
       isOpen: outcome.kind === "not repaired",
       isFailed: outcome.kind === "failed",
     })),
@@ -55,6 +57,14 @@ export async function getRefitBay(context: VerbContext, jobId: number): Promise<
     mayEdit: hasRole(context.person, "technician") && !job.closedAt,
     isHere: job.bay === "refit",
   };
+}
+
+/** The repair of a fault where it needs no new part. */
+function mendOf(library: Library, faultId: string): { name: string; on: Mendable } | null {
+  const fault = library.faults.find(({ id }) => id === faultId);
+  const repair = library.repairs.find(({ id }) => id === fault?.repair);
+  if (repair?.parts.length !== 0) return null;
+  return { name: repair.name, on: isMendable(repair.part) ? repair.part : "settings" };
 }
 
 function partsOfFault(library: Library, faultId: string): string[] {

@@ -1,4 +1,5 @@
 import * as v from "valibot";
+import { MENDABLE_LIST } from "@/core/refit/mendable";
 import { JobTarget, PlaceText, requiredText } from "@/features/job/jobTarget.schema";
 
 /** The old part out, the new one in. */
@@ -25,6 +26,7 @@ export const ChangeSettingInput = v.object({
   what: requiredText("Say what was set or mended.", 120),
   before: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(120, "At most 120 characters.")), ""),
   after: requiredText("Say how it is now.", 120),
+  mended: v.picklist(MENDABLE_LIST, "Say what it was done on: it decides which proofs are owed."),
   place: PlaceText,
 });
 export type ChangeSettingInput = v.InferOutput<typeof ChangeSettingInput>;

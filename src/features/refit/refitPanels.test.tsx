@@ -32,7 +32,16 @@ const show = (more: Partial<RefitBayProps> = {}) =>
     <BayPathProvider path={[{ id: "prove", name: "Prove" }]}>
       <RefitBay
         target={{ jobId: 3, version: 4 }}
-        causes={[{ seq: 3, lines: ["ESC burnt (82 %): Replace the ESC"], place: "", isOpen: true, isFailed: false }]}
+        causes={[
+          {
+            seq: 3,
+            lines: ["ESC burnt (82 %): Replace the ESC"],
+            place: "",
+            mend: null,
+            isOpen: true,
+            isFailed: false,
+          },
+        ]}
         positions={[position("ESC 3", { isSuspect: true }), position("ESC 1")]}
         proofs={[]}
         mayEdit
@@ -51,6 +60,24 @@ describe("RefitBay", () => {
     show({ positions: [position("ESC 1")], causes: [] });
     expect(screen.queryByLabelText("Its serial")).toBeNull();
     expect(screen.getByText(/No cause was named yet/)).toHaveTextContent("No cause was named yet. Isolate names it.");
+  });
+
+  it("opens the mend, and no part, where the cause needs no new one", () => {
+    show({
+      causes: [
+        {
+          seq: 3,
+          lines: ["Phase wire broken: Resolder it"],
+          place: "Motor 5",
+          mend: { name: "Resolder it", on: "motor" },
+          isOpen: true,
+          isFailed: false,
+        },
+      ],
+    });
+    expect(screen.queryByLabelText("Its serial")).toBeNull();
+    expect(screen.getByLabelText("What was set or mended?")).toHaveValue("Resolder it");
+    expect(screen.getByTitle("Motor")).toBeInTheDocument();
   });
 
   it("sends the part that comes out with what comes in, and closes when it is done", async () => {

@@ -48,7 +48,7 @@ export async function replacePart(context: VerbContext, input: ReplacePartInput)
       reason,
       outdated: await outdatedSeqs(db, job, [old.kind], placeText(old.position, craft)),
     });
-    const asked = await askProofs(db, job, craft.kind, [old.kind], `the new ${lowerFirst(old.position)}`);
+    const asked = await askProofs(db, job, craft.kind, { replaced: [old.kind] }, `the new ${lowerFirst(old.position)}`);
     return { events: [swap, asked], result: null };
   });
 }
@@ -60,12 +60,12 @@ export async function replacePart(context: VerbContext, input: ReplacePartInput)
  */
 export async function changeSetting(context: VerbContext, input: ChangeSettingInput): Promise<null> {
   requireRole(context, "technician");
-  const { what, before, after, place } = input;
+  const { what, before, after, mended, place } = input;
   return changeJob(context, input, async (db, job) => {
     const craft = await getCraft(db, job.craftId);
-    const asked = await askProofs(db, job, craft.kind, [], what);
+    const asked = await askProofs(db, job, craft.kind, { replaced: [], mended }, what);
     const outdated = await outdatedSeqs(db, job, [], place);
-    return { events: [settingChanged.of({ what, before, after, place, outdated }), asked], result: null };
+    return { events: [settingChanged.of({ what, before, after, mended, place, outdated }), asked], result: null };
   });
 }
 

@@ -12,7 +12,7 @@ export const motors = family({
     replacing("replace-bearing", "Replace the motor's bearings", "motor", 25, []),
     replacing("replace-shaft", "Replace shaft or bell", "motor", 25, []),
     adjusting("shorten-screw", "Fit shorter motor screws and check the winding", 10, "motor"),
-    adjusting("turn-motor-direction", "Turn the motor's direction", 5),
+    adjusting("turn-motor-direction", "Turn the motor's direction", 5, "motor"),
     adjusting("clean-motor", "Clean the motor of grit", 8, "motor"),
     replacing("replace-phase-wire", "Resolder the motor's phase wire", "motor", 20, []),
     adjusting("secure-bell", "Secure the bell with a new clip or screw", 8, "motor"),

@@ -13,7 +13,7 @@ export const powerPath = family({
     replacing("replace-connector", "Replace the worn connector halves", "power_lead", 25),
     replacing("mend-short", "Find and replace the chafed wire", "wiring", 40, []),
     replacing("rewire-polarity", "Rewire and check every device that saw reversed polarity", "wiring", 90, []),
-    adjusting("set-rail-jumper", "Set the rail's jumper to the device's voltage", 5),
+    adjusting("set-rail-jumper", "Set the rail's jumper to the device's voltage", 5, "regulator"),
     replacing("fit-capacitor", "Fit a new main capacitor", "wiring", 15, []),
     adjusting("scale-current", "Set the current sensor's scale against a wattmeter", 20),
     adjusting("scale-voltage", "Set the voltage divider against a meter", 8),

@@ -200,6 +200,8 @@ export const settingChanged = defineEvent(
     before: eventText,
     after: eventText,
     place: eventPlace,
+    /** What it was done on; null in histories from before that was asked. */
+    mended: v.optional(v.nullable(eventId), null),
     /** The proof that failed and was put right on the spot, without going back to Isolate. */
     afterProof: v.optional(v.nullable(eventId), null),
     outdated,
