@@ -1,11 +1,11 @@
 import { readFile } from "node:fs/promises";
 import { type Page } from "@playwright/test";
-import { expect, pick, query, receiveQuad, signIn, startSweep, test, throttleNow } from "./shop";
+import { expect, pick, query, openBench, receiveQuad, signIn, startSweep, test, throttleNow } from "./shop";
 
 async function toBench(page: Page, tag: string, kind: string): Promise<string> {
   await signIn(page, "ines");
   const number = await receiveQuad(page, tag);
-  await page.goto(`/jobs/${number}/bench`);
+  await openBench(page, number);
   await page.getByRole("button", { name: kind, exact: true }).first().click();
   return number;
 }

@@ -160,6 +160,15 @@ export async function meet(page: Page): Promise<void> {
   await page.getByRole("button", { name: /^Met/ }).click();
 }
 
+/** Opens the bench of a job and keeps that the steps before power were done: nobody has looked at the craft since its crash. */
+export async function openBench(page: Page, number: string): Promise<void> {
+  await page.goto(`/jobs/${number}/bench`);
+  const before = page.getByRole("region", { name: "Before power" });
+  await before.getByRole("checkbox", { name: /^Looked and smelled all over/ }).check();
+  await before.getByRole("button", { name: "Keep what was done" }).click();
+  await expect(page.getByRole("button", { name: "Hold for a second to arm" })).toBeVisible();
+}
+
 /** Holds the arming button and starts the run. */
 export async function startSweep(page: Page): Promise<void> {
   await expect(page.getByText(/[1-9] of \d+ connected/)).toBeVisible();

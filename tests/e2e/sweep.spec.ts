@@ -3,6 +3,7 @@ import {
   expect,
   lockTables,
   query,
+  openBench,
   receiveQuad,
   signIn,
   startSweep,
@@ -15,7 +16,7 @@ import {
 async function toBench(page: Page, tag: string): Promise<string> {
   await signIn(page, "ines");
   const number = await receiveQuad(page, tag);
-  await page.goto(`/jobs/${number}/bench`);
+  await openBench(page, number);
   return number;
 }
 

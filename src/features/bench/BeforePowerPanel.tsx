@@ -1,11 +1,12 @@
 "use client";
 
 import { Button, Checkbox } from "antd";
+import Link from "next/link";
 import { useState } from "react";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { confirmBeforePowerAction } from "./bench.action";
-import { type BeforePower, STEPS_BEFORE_POWER } from "./beforePower";
+import { type BeforePower, STEPS_BEFORE_POWER } from "./stepsBeforePower";
 
 /** What comes between a burnt part and the rig: the steps, ticked one by one, kept as findings. */
 export function BeforePowerPanel({
@@ -21,10 +22,10 @@ export function BeforePowerPanel({
     <section className="panel stack" aria-label="Before power">
       <h2>Before power</h2>
       <p className="caution">
-        “{before.because}” was found.{" "}
+        {before.because}{" "}
         {before.isShort
           ? "There is a short: nothing is powered, by pack or by USB, until it is gone."
-          : "No run in full before these are done."}
+          : "No run before these are done."}
       </p>
       {before.missing.map((id) => (
         <Checkbox
@@ -38,17 +39,24 @@ export function BeforePowerPanel({
           {STEPS_BEFORE_POWER[id].does}
         </Checkbox>
       ))}
+      {before.elsewhere.map((because) => (
+        <p key={because}>
+          {because} <Link href="isolate">Isolate</Link> says what opens it.
+        </p>
+      ))}
       <FailureNotice failure={failure} onReload={reload} />
-      <Button
-        type="primary"
-        loading={isBusy}
-        disabled={done.length === 0}
-        onClick={() => void run({ ...target, done: before.missing.filter((id) => done.includes(id)) })}
-      >
-        Keep what was done
-      </Button>
+      {before.missing.length > 0 && (
+        <Button
+          type="primary"
+          loading={isBusy}
+          disabled={done.length === 0}
+          onClick={() => void run({ ...target, done: before.missing.filter((id) => done.includes(id)) })}
+        >
+          Keep what was done
+        </Button>
+      )}
       <p className="soft">
-        It was not so? Add the finding in <a href="isolate">Isolate</a>.
+        It was not so? Add the finding in <Link href="isolate">Isolate</Link>.
       </p>
     </section>
   );

@@ -12,7 +12,7 @@ import { type RatedPart } from "@/core/bench/weakestInLine";
 import { type PackChoice } from "@/features/packs/listPackChoices";
 import { type SeriesPoints } from "@/core/series/pointsOf";
 import { QueryProvider } from "@/shared/QueryProvider";
-import { type BeforePower } from "./beforePower";
+import { type BeforePower } from "./stepsBeforePower";
 import { BeforePowerPanel } from "./BeforePowerPanel";
 import styles from "./Bench.module.css";
 import { NeedsNote } from "./NeedsNote";
@@ -116,7 +116,7 @@ function Bench(props: BenchBayProps) {
   const assessed = isLive || !isChosenKind ? null : shown.assessed;
   const replay = useReplay(assessed?.points ?? NO_POINTS, assessed?.lengthS ?? 0);
   const main = isLive ? live.points : replay.points;
-  const mustWait = props.before.missing.length > 0 || props.before.isShort;
+  const mustWait = props.before.because !== "";
   const plan = RUN_PLANS[kind];
   const data = useChartData(main, { assessed, behind, order, plan });
   return (

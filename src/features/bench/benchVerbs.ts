@@ -27,7 +27,8 @@ import { runKept } from "./bench.manifest";
 import { baselineRefusal, isWholeRun } from "./verdict/baselineRefusal";
 import { type AssessedRun, assessRun } from "./verdict/assessRun";
 import { BASELINED_PART } from "./verdict/baselinedPart";
-import { beforePowerOf, STEPS_BEFORE_POWER } from "./beforePower";
+import { beforePowerOf } from "./beforePower";
+import { STEPS_BEFORE_POWER } from "./stepsBeforePower";
 import { loadJobFacts } from "@/features/job/headline/jobFacts";
 import { type ArmRunInput, type ConfirmBeforePowerInput, type KeepRunInput } from "./bench.schema";
 import { endRun, insertRun } from "./runs/benchRunRepository";
@@ -127,7 +128,7 @@ export async function confirmBeforePower(context: VerbContext, input: ConfirmBef
   // Eyes before power: the limiter comes after the look, never alone.
   if (missing.includes("power-to-ground") && !input.done.includes("power-to-ground"))
     throw new AppError("not_ready", `First: ${STEPS_BEFORE_POWER["power-to-ground"].does}`);
-  const symptoms = Object.fromEntries(input.done.map((id) => [id, false]));
+  const symptoms = Object.fromEntries(input.done.map((id) => [id, STEPS_BEFORE_POWER[id].shows]));
   const note = input.done.map((id) => STEPS_BEFORE_POWER[id].does).join(" ");
   return changeJob(context, input, async () => ({
     events: [evidenceGiven.of({ symptoms, source: "bench, before power", note })],
@@ -135,16 +136,17 @@ export async function confirmBeforePower(context: VerbContext, input: ConfirmBef
   }));
 }
 
-/** @throws {AppError} `not_ready` for any run after something burnt, before the steps between: a run at no throttle has the pack in as well. */
+/** @throws {AppError} `not_ready` for any run behind a shut gate: a run at no throttle has the pack in as well. */
 async function requirePowerAllowed(db: Db, jobId: number): Promise<void> {
-  const { because, missing, isShort } = beforePowerOf(await loadJobFacts(db, jobId));
+  const { because, missing, elsewhere, isShort } = beforePowerOf(await loadJobFacts(db, jobId));
   if (isShort)
     throw new AppError("not_ready", "A short was found: nothing is powered, by pack or by USB, until it is gone.");
-  if (missing.length > 0)
-    throw new AppError(
-      "not_ready",
-      `“${because}” was found. First: ${missing.map((id) => STEPS_BEFORE_POWER[id].does).join(" ")}`,
-    );
+  if (because === "") return;
+  const steps = missing.map((id) => STEPS_BEFORE_POWER[id].does);
+  throw new AppError(
+    "not_ready",
+    [because, "First:", ...steps, ...elsewhere.map((gate) => `${gate} (Isolate)`)].join(" "),
+  );
 }
 
 /** A rung of the over-voltage ladder is run only when the rungs below say so. */
