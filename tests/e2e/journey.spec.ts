@@ -1,5 +1,5 @@
 import { deflateSync } from "node:zlib";
-import { expect, keysWork, meet, openBench, receiveQuad, signIn, startSweep, test } from "./shop";
+import { expect, keysWork, meet, receiveQuad, signIn, startSweep, test } from "./shop";
 
 // The whole job, as a technician does it: from complaint to proven craft. One test, for it is one story.
 test("a craft goes through all six bays", async ({ page }, info) => {
@@ -58,7 +58,7 @@ test("a craft goes through all six bays", async ({ page }, info) => {
   });
 
   await test.step("4 bench", async () => {
-    await openBench(page, number);
+    await page.goto(`/jobs/${number}/bench`);
     await expect(page.getByText(/You look at Bench; the job is in Refit/)).toBeVisible();
     await page.getByRole("button", { name: "show all" }).click();
     await expect(page.getByText("Throttle Box 8 (simulated)")).toBeVisible();
