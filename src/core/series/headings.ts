@@ -151,10 +151,18 @@ export function quantityOf(name: string): Quantity | null {
 function partsOf(text: string): { name: string; symbol: string | null } {
   const bracketed = /^(.*?)[\s_,]*[[({<]\s*([^\])}>]*?)\s*[\])}>]\s*$/.exec(text);
   if (bracketed?.[1]) return { name: bracketed[1], symbol: bracketed[2]! };
-  const behind = /^(.*?)\s*(?:,|\/|_|\sin\s|\s)\s*([^\s,_]+)$/.exec(text);
-  if (behind?.[1] && isUnitSymbol(behind[2]!) && !/^\d+$/.test(behind[2]!))
-    return { name: behind[1], symbol: behind[2]! };
+  // "ESC temperature/°C": the first place behind which a unit stands and nothing else.
+  for (const { index, 0: sign } of text.matchAll(/\s*[,/]\s*|_|\s+in\s+|\s+/g)) {
+    const [name, symbol] = [text.slice(0, index), text.slice(index + sign.length)];
+    if (name && isUnitOf(name, symbol, /[,/]/.test(sign))) return { name, symbol };
+  }
   return { name: text, symbol: null };
+}
+
+/** True when a unit stands there; a bare 1 is one behind a comma or a slash, of a share: "throttle/1", but not "cell 1". */
+function isUnitOf(name: string, symbol: string, isSet: boolean): boolean {
+  if (/^\d+$/.test(symbol)) return isSet && symbol === "1" && quantityOf(columnNamed(name)?.name ?? "") === "share";
+  return !/[\s,_]/.test(symbol) && isUnitSymbol(symbol);
 }
 
 /** The column that a name stands for; `isOwnWord` when it is the shop's own name of it. */

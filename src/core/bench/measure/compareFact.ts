@@ -2,7 +2,11 @@ import { type Coefficient } from "../../fit/linearFit";
 import { type Judgement } from "./measured.types";
 
 /** A fitted figure with its standard error and half its 95 % interval. */
-export type Fact = Coefficient & { halfWidth: number };
+export type Fact = Coefficient & {
+  halfWidth: number;
+  /** The standard error by the scatter of repeated readings alone, without what the model misses; absent where it is not known. */
+  scatter?: number;
+};
 
 /**
  * A figure that was not fitted but is known to within an error.

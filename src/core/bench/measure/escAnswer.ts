@@ -1,5 +1,6 @@
 import { max, min } from "simple-statistics";
 import { halfWidth, linearFit } from "../../fit/linearFit";
+import { repeatsOf } from "../../fit/scatterShare";
 import { median } from "../../fit/robust";
 import { type StandSample } from "./motorFacts";
 
@@ -16,7 +17,9 @@ export interface EscAnswer {
 /** A start this far off is a low end that was calibrated otherwise. Trade judgement, as are all below. */
 const START_OFF = 0.015;
 /** An ESC that gives less than this at full throttle. */
-const FULL_OFF = 0.02;
+const FULL_OFF = 0.024;
+/** It must be off by so many times what the others differ by. */
+const SURE_SPREADS = 2.5;
 /** Two shares of speed are the same within this. */
 const ALIKE = 0.015;
 /** Below this throttle a prop hardly loads the motor, so that speed tells the voltage alone. */
@@ -33,7 +36,14 @@ const FEWEST_THROTTLES = 5;
  * @param others - Sweeps of the other motors over the same throttles; at least two.
  * @returns null when there are too few throttles or motors to say.
  */
-export function escAnswer(own: readonly StandSample[], others: readonly (readonly StandSample[])[]): EscAnswer | null {
+export function escAnswer(
+  ownAsRead: readonly StandSample[],
+  othersAsRead: readonly (readonly StandSample[])[],
+): EscAnswer | null {
+  // A fuller pack turns all faster at the same throttle: speeds are compared at one voltage.
+  const voltageV = median([ownAsRead, ...othersAsRead].flat().map((sample) => sample.voltageV));
+  const own = atVoltage(ownAsRead, voltageV);
+  const others = othersAsRead.map((each) => atVoltage(each, voltageV));
   const curve = rulerOf(others);
   const points = speedsOf(own).filter(({ throttle }) => throttle > 0.05);
   if (others.length < 2 || curve.length < FEWEST_THROTTLES || points.length < FEWEST_THROTTLES) return null;
@@ -48,7 +58,8 @@ export function escAnswer(own: readonly StandSample[], others: readonly (readonl
   const startHalfWidth = halfWidth(start, line.degreesOfFreedom);
   const effective = interpolator(given.map((each) => [each.throttle, each.effective] as const));
   const isLowOff = Math.abs(start.value) - startHalfWidth > START_OFF;
-  if (isLowOff) {
+  const drawsBeside = ampsBeside(own, others);
+  if (isLowOff && drawsBeside < DRAGS) {
     const late = -start.value / line.coefficients[1]!.value;
     const by = `${Math.abs(late * 100).toFixed(0)} %`;
     return {
@@ -57,24 +68,70 @@ export function escAnswer(own: readonly StandSample[], others: readonly (readonl
       fault: `starts ${by} of throttle ${late > 0 ? "later" : "earlier"} than the others, and the gap closes towards full`,
     };
   }
+  // Speed constants of one make differ too: beside sisters that differ among themselves, it takes more.
+  const fullOff = Math.max(FULL_OFF, SURE_SPREADS * spreadAtFull(others));
   const shareAt = (of: readonly { throttle: number; effective: number }[]) =>
     of.length === 0 ? NaN : median(of.map((each) => each.effective / each.throttle));
   const lightly = shareAt(given.filter(({ throttle }) => throttle > 0.15 && throttle <= LIGHT_LOAD));
   const last = given.at(-1)!;
   const full = last.throttle > 0.95 ? last.effective / last.throttle : NaN;
-  if (1 - full > FULL_OFF && Math.abs(lightly - full) < ALIKE)
+  if (1 - full > fullOff && Math.abs(lightly - full) < ALIKE)
     return {
       end: "high",
       effective,
       fault: `gives ${(full * 100).toFixed(0)} % at full throttle, and the same share below it`,
     };
-  if (lightly - 1 > FULL_OFF && Math.abs(full - 1) < ALIKE)
+  if (lightly - 1 > fullOff && Math.abs(full - 1) < ALIKE && drawsBeside < DRAWS_ALIKE)
     return {
       end: "high",
       effective,
       fault: `is ahead by ${((lightly - 1) * 100).toFixed(0)} % and comes to its end before full throttle`,
     };
   return { end: null, effective, fault: null };
+}
+
+/** How far the other motors lie apart at full throttle, as a share of their speed: half of the range. */
+function spreadAtFull(others: readonly (readonly StandSample[])[]): number {
+  const speeds = others.flatMap((other) => {
+    const last = speedsOf(other).at(-1);
+    return last && last.throttle > 0.95 ? [last.rpm] : [];
+  });
+  return speeds.length < 2 ? 0 : (max(speeds) - min(speeds)) / 2 / median(speeds);
+}
+
+/** A motor draws this much more than its sisters at the same speed, and its bearing keeps it from starting, not its ESC. */
+const DRAGS = 1.25;
+
+/** One that gives more of the pack has the motor draw no more at the same speed; weak magnets do. */
+const DRAWS_ALIKE = 1.05;
+
+/** What a motor draws at low speeds beside what the others draw at the same speeds, as a factor; 1 where nobody can tell. */
+function ampsBeside(own: readonly StandSample[], others: readonly (readonly StandSample[])[]): number {
+  const byRpm = others
+    .flatMap((other) => lightAmps(other))
+    .sort(([a], [b]) => a - b)
+    .filter(([rpm], at, all) => at === 0 || rpm > all[at - 1]![0]);
+  if (byRpm.length < 2) return 1;
+  const usual = interpolator([[0, 0], ...byRpm]);
+  const ratios = lightAmps(own).flatMap(([rpm, amps]) => (usual(rpm) > 0 ? [amps / usual(rpm)] : []));
+  return ratios.length > 0 ? median(ratios) : 1;
+}
+
+/** Speed and amps at each throttle at which the prop hardly loads the motor. */
+function lightAmps(samples: readonly StandSample[]): [rpm: number, amps: number][] {
+  const light = samples.filter(({ throttle, rpm }) => throttle > 0.05 && throttle <= LIGHT_LOAD && rpm > 0);
+  return repeatsOf(light, ({ throttle }) => throttle).map((group) => [
+    median(group.map(({ rpm }) => rpm)),
+    median(group.map(({ currentA }) => currentA)),
+  ]);
+}
+
+/** Speeds as they would be at another voltage of the pack, to first order; each throttle keeps its own sag out of it. */
+function atVoltage(samples: readonly StandSample[], voltageV: number): StandSample[] {
+  return samples.map((sample) => ({
+    ...sample,
+    rpm: sample.voltageV > 0 ? (sample.rpm * voltageV) / sample.voltageV : sample.rpm,
+  }));
 }
 
 /** The speeds read at each throttle, rising. Throttles within a quarter of a percent are one. */
@@ -133,6 +190,10 @@ export interface LostStep {
 /** Speed at one throttle scatters by less than this in a drive that keeps step; and it does not fall by more as throttle rises. */
 const STEADY = 0.025;
 const FALLS = 0.03;
+/** Or by less than this of the top speed: a counter's own steps, where it turns slowly. */
+const FLOOR_OF_TOP = 0.01;
+/** Readings below this share of the middle one are of a motor that is just starting. */
+const STARTED = 0.5;
 
 /**
  * Finds the throttle from which a motor loses step: its speed scatters from reading to reading at one throttle, or falls while the
@@ -142,11 +203,15 @@ const FALLS = 0.03;
  */
 export function lostStep(samples: readonly StandSample[]): LostStep | null {
   const steps = speedsAt(samples).filter(([throttle]) => throttle > 0.05);
+  const top = max([0, ...steps.map(([, speeds]) => median(speeds))]);
   let highest = 0;
   for (const [throttle, speeds] of steps) {
     const middle = median(speeds);
+    // One that has not begun to turn, or hardly, has no step to lose.
+    if (highest === 0 && min(speeds) <= STARTED * middle) continue;
     const scatter = speeds.length > 1 ? (max(speeds) - min(speeds)) / 2 / middle : 0;
-    if (scatter > STEADY || middle < highest * (1 - FALLS))
+    const isSteady = scatter <= STEADY || scatter * middle <= FLOOR_OF_TOP * top;
+    if (!isSteady || middle < highest * (1 - FALLS))
       return { fromThrottle: throttle, scatter: Math.max(scatter, 1 - middle / Math.max(highest, middle)) };
     highest = Math.max(highest, middle);
   }

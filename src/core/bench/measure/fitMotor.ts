@@ -1,6 +1,8 @@
-import { max, min } from "simple-statistics";
+import { max, mean, min, sampleVariance } from "simple-statistics";
 import { CoreInputError } from "../../CoreInputError";
-import { type Coefficient, halfWidth, linearFit } from "../../fit/linearFit";
+import { type Coefficient, halfWidth, type LinearFit, linearFit } from "../../fit/linearFit";
+import { repeatsOf, scatterShare } from "../../fit/scatterShare";
+import { type Fact } from "./compareFact";
 
 /** One settled reading of a motor with its prop. */
 export interface MotorSample {
@@ -14,9 +16,9 @@ export interface MotorSample {
 
 /** A motor's constants, each with its standard error and half its 95 % interval. */
 export interface MotorFit {
-  kv: Coefficient & { halfWidth: number };
-  resistanceOhm: Coefficient & { halfWidth: number };
-  noLoadA: Coefficient & { halfWidth: number };
+  kv: Fact;
+  resistanceOhm: Fact;
+  noLoadA: Fact;
   samples: number;
 }
 
@@ -50,10 +52,14 @@ export function fitMotor(samples: readonly MotorSample[]): MotorFit {
     running.map(({ rpm }, place) => [rpm, currents[place]!]),
     running.map(({ voltageV, throttle }) => throttle * voltageV),
   );
-  // As I = d·I0 + c·d·rpm², so that the ammeter's scatter weighs the same on each line.
+  // As I = d·I0 + c·d·rpm², each line weighed by the scatter of its amps: what grows with them would drown the small ones.
+  const weight = weightOfAmps(running);
   const load = linearFit(
-    running.map(({ throttle, rpm }) => [throttle, throttle * rpm ** 2]),
-    running.map(({ currentA }) => currentA),
+    running.map(({ currentA, throttle, rpm }) => {
+      const own = weight(currentA);
+      return [own * throttle, own * throttle * rpm ** 2];
+    }),
+    running.map(({ currentA }) => weight(currentA) * currentA),
   );
   const [inverse, resistance] = drive.coefficients as [Coefficient, Coefficient];
   const [noLoad] = load.coefficients as [Coefficient];
@@ -63,14 +69,50 @@ export function fitMotor(samples: readonly MotorSample[]): MotorFit {
       "these readings fit no motor: are volts and amps swapped, or is the rpm electrical?",
     );
   const kv = { value: 1 / inverse.value, error: inverse.error / inverse.value ** 2 };
-  const withWidth = (coefficient: Coefficient, degrees: number) => ({
+  const throttles = running.map(({ throttle }) => throttle);
+  const withWidth = (coefficient: Coefficient, fit: LinearFit) => ({
     ...coefficient,
-    halfWidth: halfWidth(coefficient, degrees),
+    halfWidth: halfWidth(coefficient, fit.degreesOfFreedom),
+    scatter: coefficient.error * scatterShare(throttles, fit.residuals),
   });
   return {
-    kv: withWidth(kv, drive.degreesOfFreedom),
-    resistanceOhm: withWidth(resistance, drive.degreesOfFreedom),
-    noLoadA: withWidth(noLoad, load.degreesOfFreedom),
+    kv: withWidth(kv, drive),
+    resistanceOhm: withWidth(resistance, drive),
+    noLoadA: withWidth(noLoad, load),
     samples: running.length,
   };
 }
+
+/** An ammeter's scatter before its repeats say otherwise: of its range, and of what it shows. */
+const USUAL_FLOOR = 0.001;
+const USUAL_SHARE = 0.004;
+
+/**
+ * One over the standard deviation of an ammeter's reading, up to a factor: σ² = floor² + (share·I)², read off the repeats at low and
+ * at high amps where there are enough.
+ */
+function weightOfAmps(samples: readonly MotorSample[]): (currentA: number) => number {
+  const most = max(samples.map(({ currentA }) => Math.abs(currentA)));
+  const groups = repeatsOf(samples, ({ throttle }) => throttle)
+    .filter((group) => group.length > 1)
+    .map((group) => {
+      const amps = group.map(({ currentA }) => currentA);
+      return { meanA: mean(amps), variance: sampleVariance(amps), degrees: group.length - 1 };
+    });
+  const pooled = (of: typeof groups) => {
+    const degrees = of.reduce((sum, group) => sum + group.degrees, 0);
+    return degrees < FEWEST_REPEATS
+      ? null
+      : of.reduce((sum, group) => sum + group.variance * group.degrees, 0) / degrees;
+  };
+  const low = pooled(groups.filter(({ meanA }) => meanA < most / 5));
+  const floor = Math.max(low === null ? 0 : Math.sqrt(low), USUAL_FLOOR * most);
+  const high = groups.filter(({ meanA }) => meanA > most / 3);
+  const relative = pooled(
+    high.map((group) => ({ ...group, variance: Math.max(0, group.variance - floor ** 2) / group.meanA ** 2 })),
+  );
+  const share = relative === null ? USUAL_SHARE : Math.sqrt(relative);
+  return (currentA) => 1 / Math.hypot(floor, share * currentA);
+}
+
+const FEWEST_REPEATS = 5;

@@ -1,4 +1,4 @@
-import { max } from "simple-statistics";
+import { max, sampleStandardDeviation } from "simple-statistics";
 import { CoreInputError } from "../../CoreInputError";
 import { median, robustScores } from "../../fit/robust";
 import { STANDARD_GRAVITY } from "../../units/constants";
@@ -7,6 +7,7 @@ import { type EscAnswer, escAnswer, lostStep, type LostStep } from "./escAnswer"
 import { estimateOf, type Estimate, type Judgement, type Measured, verdictOf } from "./measured.types";
 import { type Against, compareFact, type Fact, type FactJudgement } from "./compareFact";
 import { atThrust, efficiencies, type MotorFacts, motorFacts, propCoefficients, type StandSample } from "./motorFacts";
+import { fromStart, throttleStart } from "./throttleStart";
 import { MOTOR_RULES, type MotorRule } from "./motorRules";
 
 /** The sweep of one motor of a craft. */
@@ -46,14 +47,17 @@ export function judgeMotors(
   baselines: ReadonlyMap<string, MotorFacts> = new Map(),
   context: MotorContext = {},
 ): Measured & { facts: ReadonlyMap<string, MotorFacts> } {
-  const looks = sweeps.map((sweep) => lookAt(sweep, sweeps));
+  const looks = lookAtAll(sweeps);
   const fits = looks.flatMap((look) => (look.facts ? [{ ...look, facts: look.facts }] : []));
   if (fits.length === 0) throw looks[0]!.failure!;
-  const judgements = fits.flatMap(({ name, facts }) => {
-    const others = fits.filter((other) => other.name !== name).map((other) => other.facts);
-    return MOTOR_RULES.flatMap((rule) =>
-      judge(rule, name, facts, others, baselines.get(name) ?? null).map((one) => ({ ...one, name })),
-    );
+  const isDriven = ({ answer }: MotorLook) => answer?.fault == null;
+  const judgements = fits.flatMap((fit) => {
+    const { name, facts } = fit;
+    const others = fits.filter((other) => other.name !== name);
+    return MOTOR_RULES.filter(({ needsThrottle }) => !needsThrottle || isDriven(fit)).flatMap((rule) => {
+      const alike = others.filter((other) => !rule.needsThrottle || isDriven(other)).map((other) => other.facts);
+      return judge(rule, name, facts, alike, baselines.get(name) ?? null).map((one) => ({ ...one, name }));
+    });
   });
   const drives = looks.flatMap(judgeDrive);
   const isCompared = fits.length > 2 || fits.some(({ name }) => baselines.has(name));
@@ -100,20 +104,29 @@ interface MotorLook extends Pick<MotorSweep, "name" | "samples"> {
   answer: EscAnswer | null;
 }
 
-/** The ESC is looked at first: a throttle that is not what it says would be taken for a motor that is off. */
-function lookAt({ name, samples, responseS }: MotorSweep, sweeps: readonly MotorSweep[]): MotorLook {
+/** The ESCs are looked at first: a throttle that is not what it says would be taken for a motor that is off. */
+function lookAtAll(sweeps: readonly MotorSweep[]): MotorLook[] {
+  const drives = sweeps.map((sweep) => driveOf(sweep, sweeps));
+  const start = throttleStart(drives.map(({ driven }) => driven));
+  return drives.map(({ driven, responseS, ...drive }): MotorLook => {
+    try {
+      return { ...drive, facts: motorFacts(fromStart(driven, start), responseS ?? null), failure: null };
+    } catch (error) {
+      if (!(error instanceof CoreInputError)) throw error;
+      return { ...drive, facts: null, failure: error };
+    }
+  });
+}
+
+/** What the ESC of one motor makes of the throttle, and the readings with what the motor was given. */
+function driveOf({ name, samples, responseS }: MotorSweep, sweeps: readonly MotorSweep[]) {
   const lost = lostStep(samples);
   const kept = lost ? samples.filter(({ throttle }) => throttle < lost.fromThrottle - 1e-3) : samples;
   const others = sweeps.filter((other) => other.name !== name).map((other) => other.samples);
   const answer = lost ? null : escAnswer(samples, others);
   const driven =
     answer?.fault == null ? kept : kept.map((sample) => ({ ...sample, throttle: answer.effective(sample.throttle) }));
-  try {
-    return { name, samples, lost, answer, facts: motorFacts(driven, responseS ?? null), failure: null };
-  } catch (error) {
-    if (!(error instanceof CoreInputError)) throw error;
-    return { name, samples, lost, answer, facts: null, failure: error };
-  }
+  return { name, samples, responseS, lost, answer, driven };
 }
 
 /** What is said of the drive itself: steps that are lost, an end of the throttle that is off, readings that fit no motor. */
@@ -139,7 +152,7 @@ function judgeDrive({
         word: "watch",
         name,
         symptom: answer.end === "low" ? "motors-start-together" : null,
-        reason: `The ESC of ${name} ${answer.fault}: calibrate the ${answer.end} end of its throttle. The motor was judged by what it was given.`,
+        reason: `The ESC of ${name} ${answer.fault}: calibrate the ${answer.end} end of its throttle, then sweep again. Of the motor only what the throttle does not bear on was judged.`,
       },
     ];
   return !facts && failure ? [{ word: "cannot say", name, symptom: null, reason: `${name}: ${failure.message}` }] : [];
@@ -175,14 +188,22 @@ function judge(
   others: readonly MotorFacts[],
   baseline: MotorFacts | null,
 ): FactJudgement[] {
-  const own = rule.of(facts);
-  if (!own) return [];
+  const fact = rule.of(facts);
+  if (!fact) return [];
+  const own = asScattered(fact);
   const against: Against[] = [];
-  const alike = others.flatMap((other) => rule.of(other) ?? []);
+  const alike = others.flatMap((other) => rule.of(other) ?? []).map(asScattered);
   if (alike.length >= 2) {
-    const error = Math.max(...alike.map((each) => each.error)) / Math.sqrt(alike.length);
     // Of four motors the one that is off must not widen the scale: scores are taken about the others.
     const values = alike.map(({ value }) => value);
+    // What the others differ by among themselves, this one may differ by as well.
+    // Few tell their spread poorly: it is taken wider.
+    const few = 1 + 1 / (alike.length - 1);
+    const spread = few * sampleStandardDeviation(values) * Math.sqrt(1 + 1 / alike.length);
+    const error = Math.max(
+      Math.max(...alike.map((each) => each.error)) / Math.sqrt(alike.length),
+      Math.sqrt(Math.max(0, spread ** 2 - own.error ** 2)),
+    );
     const floor = Math.max(own.error, error, ALIKE_SHARE * Math.abs(median(values)));
     const score = robustScores([...values, own.value], floor).at(-1)!;
     against.push({
@@ -192,8 +213,13 @@ function judge(
     });
   }
   const before = baseline && rule.of(baseline);
-  if (before) against.push({ what: "its baseline", value: before.value, error: before.error });
+  if (before) against.push({ what: "its baseline", value: before.value, error: asScattered(before).error });
   return against.map((each) => compareFact(rule, `${name}: `, own, each));
+}
+
+/** What the model misses it misses on every motor of a kind alike: beside another one only the readings' scatter counts. */
+function asScattered(fact: Fact): Fact {
+  return { ...fact, error: fact.scatter ?? fact.error };
 }
 
 function figureOf({ of, label, unit, decimals, factor }: MotorRule, name: string, facts: MotorFacts): Estimate[] {

@@ -1,5 +1,6 @@
 import { max } from "simple-statistics";
 import { halfWidth } from "../../fit/linearFit";
+import { scatterShare } from "../../fit/scatterShare";
 import { median } from "../../fit/robust";
 import { STANDARD_GRAVITY } from "../../units/constants";
 import { torquePerAmp } from "../motorModel";
@@ -108,12 +109,21 @@ function ratioFit(
   const points = samples.map((sample) => ({ x: xOf(sample), y: yOf(sample) }));
   const squares = points.reduce((sum, { x }) => sum + x ** 2, 0);
   const value = points.reduce((sum, { x, y }) => sum + x * y, 0) / squares;
-  const variance = points.reduce((sum, { x, y }) => {
+  const residuals = points.map(({ x, y }) => y - value * x);
+  const variance = points.reduce((sum, { x }, at) => {
     const leverage = x ** 2 / squares;
-    return sum + (x * ((y - value * x) / (1 - leverage))) ** 2;
+    return sum + (x * (residuals[at]! / (1 - leverage))) ** 2;
   }, 0);
   const coefficient = { value, error: Math.sqrt(variance) / squares };
-  return { ...coefficient, halfWidth: halfWidth(coefficient, points.length - 1) };
+  const share = scatterShare(
+    samples.map(({ throttle }) => throttle),
+    residuals,
+  );
+  return {
+    ...coefficient,
+    halfWidth: halfWidth(coefficient, points.length - 1),
+    scatter: coefficient.error * share,
+  };
 }
 
 /** A prop's coefficients at standstill, Ct = T/(ρ·n²·D⁴) and Cp = P/(ρ·n³·D⁵). Same source. */

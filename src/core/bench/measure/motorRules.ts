@@ -5,13 +5,17 @@ import { type MotorFacts } from "./motorFacts";
 /** Figures that go with the speed are shown at 10,000 rpm. */
 const AT_REVS = 10_000 / 60;
 
-export type MotorRule = FactRule<MotorFacts>;
+export type MotorRule = FactRule<MotorFacts> & {
+  /** It is worked out of the throttle, and says nothing of a motor whose ESC does not give what it says. */
+  needsThrottle?: boolean;
+};
 
 /** What is looked at of a motor, the first first. Bounds: trade judgement, no published source. */
 export const MOTOR_RULES: readonly MotorRule[] = [
   {
     of: ({ noLoadA }) => noLoadA,
     label: "No-load current",
+    needsThrottle: true,
     unit: "A",
     factor: 1,
     decimals: 2,
@@ -25,6 +29,7 @@ export const MOTOR_RULES: readonly MotorRule[] = [
   {
     of: ({ resistanceOhm }) => resistanceOhm,
     label: "Resistance",
+    needsThrottle: true,
     unit: "mΩ",
     factor: 1000,
     decimals: 1,
@@ -37,6 +42,7 @@ export const MOTOR_RULES: readonly MotorRule[] = [
   {
     of: ({ kv }) => kv,
     label: "Speed constant",
+    needsThrottle: true,
     unit: "rpm/V",
     factor: 1,
     decimals: 0,
@@ -69,6 +75,7 @@ export const MOTOR_RULES: readonly MotorRule[] = [
   {
     of: ({ powerPerN3 }) => powerPerN3,
     label: "Shaft power at 10,000 rpm",
+    needsThrottle: true,
     unit: "W",
     factor: AT_REVS ** 3,
     decimals: 1,
@@ -118,6 +125,7 @@ export const MOTOR_RULES: readonly MotorRule[] = [
   {
     of: ({ responseS }) => responseS,
     label: "Answer to a jump",
+    needsThrottle: true,
     unit: "ms",
     factor: 1000,
     decimals: 0,
