@@ -28,6 +28,7 @@ const SIMULATION = [
   "<rootDir>/src/core/diagnosis/checks/rankingQuality.test.ts",
   "<rootDir>/src/sim/simulatedRepair.test.ts",
   "<rootDir>/tests/replays/*.test.ts",
+  "<rootDir>/tests/fixtures/otherBench/*.test.ts",
 ];
 
 process.env.PITSTOPA_ZONE ??= "UTC"; // what is written of a time must not depend on where the tests run

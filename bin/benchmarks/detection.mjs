@@ -6,7 +6,7 @@ import { say } from "../lib/say.mjs";
 
 /** How often each simulated defect is found at each severity, the false alarms, and the coverage of the fits. */
 export async function measureDetection() {
-  const { rows, coverage } = JSON.parse(
+  const { rows, coverage, other } = JSON.parse(
     await need("The detection benchmark", process.execPath, [join(root, "dist/benchmarkDetection.mjs")]),
   );
   say("\n== Defects of the simulator, each looked for by its own kind of run");
@@ -30,4 +30,35 @@ export async function measureDetection() {
   }
   for (const [name, share] of Object.entries(coverage))
     say(`             95 % interval of ${name} covers the truth in ${percent(share)}`);
+  reportOther(other);
+}
+
+const SEVERITIES = ["early", "middle", "late"];
+
+/** The same of tables that the second simulator made (tests/fixtures/otherBench). */
+function reportOther(rows) {
+  say("\n== Defects of the second simulator, as tables that instruments write");
+  const percent = (count, of) => `${((100 * count) / of).toFixed(1)} %`;
+  say(
+    markdownTable(
+      ["Table", "Defect", "Severity", "Tables", "Called off", "Named first", "Cannot say", "Refused"],
+      rows.map(({ kind, defect, severity, tables, named, off, cannotSay, refused }) => [
+        kind,
+        defect ?? "healthy",
+        defect ? SEVERITIES[severity] : "",
+        tables,
+        percent(off, tables),
+        defect ? percent(named, tables) : "",
+        percent(cannotSay, tables),
+        percent(refused, tables),
+      ]),
+    ),
+  );
+  for (const { kind, defect, severity, tables, named, off } of rows) {
+    if (severity === 1)
+      reportFigure(`${kind}: ${defect}, middle, named first`, (100 * named) / tables, "%", 95, { atLeast: true });
+    if (defect === null) reportFigure(`${kind}: false alarms`, (100 * off) / tables, "%", 1);
+  }
+  for (const { kind, covered, intervals } of rows.filter((row) => row.defect === null && row.intervals > 0))
+    say(`             95 % intervals of ${kind} hold the truth in ${percent(covered, intervals)} of ${intervals}`);
 }

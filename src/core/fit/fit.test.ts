@@ -2,6 +2,7 @@ import { seededRandom, gaussian } from "../../sim/random";
 import { fitLine } from "./fitLine";
 import { halfWidth, linearFit } from "./linearFit";
 import { median, robustScores } from "./robust";
+import { scatterShare } from "./scatterShare";
 
 // NIST Statistical Reference Datasets, linear regression, set Norris (J. Norris, calibration of ozone monitors): y, x.
 const NORRIS = `0.1 0.2|338.8 337.4|118.1 118.2|888.0 884.6|9.2 10.1|228.1 226.5|668.5 666.3|998.5 996.3|449.1 448.6
@@ -11,6 +12,16 @@ const NORRIS = `0.1 0.2|338.8 337.4|118.1 118.2|888.0 884.6|9.2 10.1|228.1 226.5
   .split(/[|\n]/)
   .map((pair) => pair.trim().split(" ").map(Number))
   .map(([y, x]) => ({ x: x!, y: y! }));
+
+// NIST set Longley (J. W. Longley, JASA 62, 1967): y and six columns that say nearly the same.
+const LONGLEY = `60323 83.0 234289 2356 1590 107608 1947|61122 88.5 259426 2325 1456 108632 1948
+60171 88.2 258054 3682 1616 109773 1949|61187 89.5 284599 3351 1650 110929 1950|63221 96.2 328975 2099 3099 112075 1951
+63639 98.1 346999 1932 3594 113270 1952|64989 99.0 365385 1870 3547 115094 1953|63761 100.0 363112 3578 3350 116219 1954
+66019 101.2 397469 2904 3048 117388 1955|67857 104.6 419180 2822 2857 118734 1956|68169 108.4 442769 2936 2798 120445 1957
+66513 110.8 444546 4681 2637 121950 1958|68655 112.6 482704 3813 2552 123366 1959|69564 114.2 502601 3931 2514 125368 1960
+69331 115.7 518173 4806 2572 127852 1961|70551 116.9 554894 4007 2827 130081 1962`
+  .split(/[|\n]/)
+  .map((row) => row.trim().split(" ").map(Number));
 
 describe("fitLine", () => {
   it("comes to the certified values of the NIST set Norris", () => {
@@ -64,6 +75,42 @@ describe("linearFit", () => {
     expect(coefficients[1]!.value).toBeCloseTo(-2, 8);
     expect(coefficients[2]!.value / 3e-9).toBeCloseTo(1, 8);
     expect(residualSd).toBeLessThan(1e-8);
+  });
+
+  // NIST Statistical Reference Datasets, linear regression; data and certified values from memory.
+  it("comes to the certified values of NoInt1, NoInt2, Wampler1 and Longley", () => {
+    const noInt1 = Array.from({ length: 11 }, (_, at) => [60 + at, 130 + at] as const);
+    const line = (points: readonly (readonly [number, number])[]) =>
+      linearFit(
+        points.map(([x]) => [x]),
+        points.map(([, y]) => y),
+      ).coefficients[0]!;
+    expect(line(noInt1).value).toBeCloseTo(2.07438016528926, 12);
+    expect(line(noInt1).error).toBeCloseTo(0.0165289256198347, 12);
+    const noInt2 = [
+      [4, 3],
+      [5, 4],
+      [6, 4],
+    ] as const;
+    expect(line(noInt2).value).toBeCloseTo(0.727272727272727, 13);
+    expect(line(noInt2).error).toBeCloseTo(0.0420827318078432, 13);
+
+    const powers = (x: number) => [0, 1, 2, 3, 4, 5].map((power) => x ** power);
+    const wampler1 = linearFit(
+      Array.from({ length: 21 }, (_, x) => powers(x)),
+      Array.from({ length: 21 }, (_, x) => powers(x).reduce((sum, each) => sum + each, 0)),
+    );
+    for (const { value } of wampler1.coefficients) expect(value).toBeCloseTo(1, 6);
+
+    const longley = linearFit(
+      LONGLEY.map(([, ...x]) => [1, ...x]),
+      LONGLEY.map(([y]) => y!),
+    );
+    [
+      -3482258.63459582, 15.0618722713733, -0.035819179292591, -2.02022980381683, -1.03322686717359,
+      -0.0511041056535807, 1829.15146461355,
+    ].forEach((certified, at) => expect(longley.coefficients[at]!.value / certified).toBeCloseTo(1, 8));
+    expect(longley.residualSd).toBeCloseTo(304.854073561965, 6);
   });
 
   it("refuses columns that say the same thing", () => {
@@ -123,4 +170,17 @@ describe("fitLine with outliers left out", () => {
     points[9]!.y -= 3;
     expect(fitLine(points, { marksOutliers: true }).outliers).toEqual([3, 9]);
   });
+});
+
+describe("scatterShare", () => {
+  it("is 1 where the readings' scatter is all there is, and small where the model misses", () => {
+    const random = seededRandom(5);
+    const places = Array.from({ length: 40 }, (_, at) => Math.floor(at / 4) / 10);
+    const scatter = places.map(() => gaussian(random));
+    expect(scatterShare(places, scatter)).toBeGreaterThan(0.8);
+    const missed = scatter.map((one, at) => 0.05 * one + (places[at]! - 0.45) ** 2);
+    expect(scatterShare(places, missed)).toBeLessThan(0.6);
+  });
+
+  it("claims nothing without repeats", () => expect(scatterShare([0, 0.1, 0.2, 0.3], [1, -1, 1, -1])).toBe(1));
 });

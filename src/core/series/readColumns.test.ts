@@ -72,6 +72,10 @@ describe("headings from elsewhere", () => {
     ["cell_1 [V]", "cell1", "3.9", 3.9],
     ["Cell 2 (V)", "cell2", "3.9", 3.9],
     ["Watts", "power", "180", 180],
+    ["throttle/1", "throttle", "0.5", 0.5],
+    ["Throttle, 1", "throttle", "0.5", 0.5],
+    ["ESC temperature/°C", "esctemperature", "41", 41],
+    ["ESC temperature, °C", "esctemperature", "41", 41],
   ])("%s is %s", (heading, name, cell, inside) => {
     const table = `${/[,]/.test(heading) ? `"${heading}"` : heading}\n${cell}\n`;
     if (Number.isNaN(inside)) return void expect(() => readColumns(table)).toThrow(/mechanical/);

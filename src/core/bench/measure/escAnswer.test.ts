@@ -1,6 +1,7 @@
 import { gaussian, seededRandom } from "../../../sim/random";
 import { escAnswer, lostStep } from "./escAnswer";
 import { judgeMotors } from "./judgeMotors";
+import { throttleStart } from "./throttleStart";
 import { type StandSample } from "./motorFacts";
 
 /*
@@ -67,6 +68,24 @@ describe("an ESC whose throttle range is off", () => {
     expect(said).not.toMatch(/ESC of/);
   });
 
+  it("is not named for a motor that drags so that it hardly starts, nor for one on a fuller pack", () => {
+    expect(reasonsWith({ noLoadA: 5 })).not.toMatch(/ESC of/);
+    const fuller = craft({}).map((sweep, at) =>
+      at === 1
+        ? {
+            ...sweep,
+            samples: sweep.samples.map((sample) => ({
+              ...sample,
+              voltageV: sample.voltageV * 1.04,
+              rpm: sample.rpm * 1.04,
+              currentA: sample.currentA * 1.08,
+            })),
+          }
+        : sweep,
+    );
+    expect(judgeMotors(fuller).reasons.join(" ")).not.toMatch(/ESC of/);
+  });
+
   it("is not named on alike drives, for forty seeds", () => {
     for (let seed = 0; seed < 40; seed++) {
       const [own, ...others] = [0, 1, 2, 3].map((at) => sweep(GOOD, 100 + 4 * seed + at));
@@ -91,6 +110,32 @@ describe("a motor that loses step", () => {
   });
 
   it("is not found in a drive that keeps step", () => expect(lostStep(sweep(GOOD, 2))).toBeNull());
+
+  it("is not found in one that has not begun to turn at the lowest throttle, nor in the steps of a coarse counter", () => {
+    const standing = sweep(GOOD, 2).map((one) => (one.throttle < 0.15 ? { ...one, rpm: 0, currentA: 0.2 } : one));
+    expect(lostStep(standing)).toBeNull();
+    const coarse = sweep(GOOD, 2).map((one, at) => (one.throttle < 0.15 ? { ...one, rpm: 400 + 40 * (at % 2) } : one));
+    expect(lostStep(coarse)).toBeNull();
+  });
+});
+
+describe("throttles that begin above nothing on all ESCs alike", () => {
+  const LATE = 0.04;
+  const late = craft({ esc: GOOD.esc }).map(({ name }, at) => ({
+    name,
+    samples: sweep({ ...GOOD, esc: (throttle) => (throttle - LATE) / (1 - LATE) }, 50 + at),
+  }));
+
+  it("are found, and the motors' constants come out as they are", () => {
+    expect(throttleStart(late.map(({ samples }) => samples))).toBeCloseTo(LATE, 2);
+    for (const { kv, resistanceOhm } of judgeMotors(late).facts.values()) {
+      expect(kv.value / GOOD.kv).toBeCloseTo(1, 1);
+      expect(resistanceOhm.value / GOOD.ohm).toBeCloseTo(1, 1);
+    }
+  });
+
+  it("are not found where they begin at nothing", () =>
+    expect(throttleStart(craft({}).map(({ samples }) => samples))).toBe(0));
 });
 
 describe("a reading too noisy to tell", () => {

@@ -103,7 +103,7 @@ function spreadAtFull(others: readonly (readonly StandSample[])[]): number {
 const DRAGS = 1.25;
 
 /** One that gives more of the pack has the motor draw no more at the same speed; weak magnets do. */
-const DRAWS_ALIKE = 1.05;
+const DRAWS_ALIKE = 1.03;
 
 /** What a motor draws at low speeds beside what the others draw at the same speeds, as a factor; 1 where nobody can tell. */
 function ampsBeside(own: readonly StandSample[], others: readonly (readonly StandSample[])[]): number {

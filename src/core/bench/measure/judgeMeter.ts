@@ -118,7 +118,7 @@ function span(values: readonly number[]): number {
 }
 
 /** An offset that is left alone, and that is bad, as shares of the range that was measured. Trade judgement. */
-const OFFSET_WATCHED = 0.02;
+const OFFSET_WATCHED = 0.015;
 const OFFSET_BAD = 0.05;
 
 /** What the meter shows at nothing: a gain alone would not put it right. */
@@ -218,7 +218,8 @@ function afterChange(gain: number, before: number | null): Judgement[] {
 
 function refuseOddities(pairs: readonly MeterPair[], quantity: MeterContext["quantity"]): void {
   const name = quantity === "current" ? "amps" : "volts";
-  if (pairs.some(({ shown, reference }) => shown < 0 || reference < 0)) {
+  // A reading or two below nothing is a zero that is off, and is judged as that.
+  if (pairs.filter(({ shown, reference }) => shown < 0 || reference < 0).length > pairs.length / 2) {
     throw new CoreInputError("out_of_range", `Negative ${name}: turn the meter's leads round, or leave the sign out.`);
   }
   const isStuck = (values: readonly number[]) => values.length > 2 && new Set(values).size === 1;

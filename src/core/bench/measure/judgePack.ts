@@ -35,9 +35,17 @@ const LIMITS_OHM_AH: Readonly<Record<Chemistry, { watched: number; bad: number }
   "Li-ion": { watched: 0.1, bad: 0.18 },
   LiFePO4: { watched: 0.03, bad: 0.06 },
 };
-/** A Li-ion cell that is sold for this and more is one for power. */
-const POWER_C_RATING = 12;
-const LI_ION_POWER = { watched: 0.06, bad: 0.1 };
+/** A cell that is sold for this discharge rate and more is one for power, with limits of its own. Same source. */
+const FOR_POWER: Partial<Record<Chemistry, { fromC: number; watched: number; bad: number }>> = {
+  "Li-ion": { fromC: 12, watched: 0.06, bad: 0.1 },
+  LiPo: { fromC: 60, watched: 0.0155, bad: 0.028 },
+  LiHV: { fromC: 60, watched: 0.0175, bad: 0.03 },
+};
+
+function limitsOf(chemistry: Chemistry, cRating: number | null): { watched: number; bad: number } {
+  const power = FOR_POWER[chemistry];
+  return power && (cRating ?? 0) >= power.fromC ? power : LIMITS_OHM_AH[chemistry];
+}
 
 /** Of the spread. Trade judgement, no published source. */
 const WATCHED_SPREAD_V = 0.03;
@@ -80,7 +88,7 @@ export function judgePack(
   const highestV = Math.max(...rests);
   const cruiseA = label.cruiseA ?? null;
   const ratedA = cRating === null ? null : (cRating * capacityMah) / 1000;
-  const limits = chemistry === "Li-ion" && (cRating ?? 0) >= POWER_C_RATING ? LI_ION_POWER : LIMITS_OHM_AH[chemistry];
+  const limits = limitsOf(chemistry, cRating);
   const capacityAh = capacityMah / 1000;
   const meanHalfWidth = Math.hypot(...fits.map(({ slopeHalfWidth }) => slopeHalfWidth)) / cells;
   const resistance = [
@@ -105,7 +113,7 @@ export function judgePack(
       ohms,
       fits.map(({ slopeHalfWidth }) => slopeHalfWidth),
     ),
-    judgeSpread(spreadV, spreadErrorV),
+    judgeSpread(rests, spreadErrorV),
     ...(ratedA !== null && peakA !== null ? [judgeRating(peakA, ratedA)] : []),
   ];
   const aged = resistance.some(({ word }) => word === "bad" || word === "watch")
@@ -200,13 +208,22 @@ function judgeWeakest(ohms: readonly number[], halfWidths: readonly number[]): J
     : [];
 }
 
-function judgeSpread(spreadV: number, errorV: number): Judgement {
+function judgeSpread(rests: readonly number[], errorV: number): Judgement {
+  const spreadV = Math.max(...rests) - Math.min(...rests);
   const surely = spreadV - errorV;
   const word = surely > BAD_SPREAD_V ? "bad" : surely > WATCHED_SPREAD_V ? "watch" : "good";
   return {
     word,
-    reason: `Cells lie ${(spreadV * 1000).toFixed(0)} ± ${(errorV * 1000).toFixed(0)} mV apart at rest, watched from ${WATCHED_SPREAD_V * 1000}.`,
+    reason: `Cells lie ${(spreadV * 1000).toFixed(0)} ± ${(errorV * 1000).toFixed(0)} mV apart at rest, watched from ${WATCHED_SPREAD_V * 1000}${word === "good" ? "" : `: cell ${oddOneOut(rests)}`}.`,
   };
+}
+
+/** The one that lies furthest from the middle of all: "5 is low". */
+function oddOneOut(rests: readonly number[]): string {
+  const middle = median(rests);
+  const away = rests.map((volts) => Math.abs(volts - middle));
+  const odd = away.indexOf(Math.max(...away));
+  return `${odd + 1} is ${rests[odd]! < middle ? "low" : "high"}`;
 }
 
 function judgeRating(peakA: number, ratedA: number): Judgement {

@@ -47,6 +47,8 @@ describe("judgeServo", () => {
     expect(judgeServo(servo({ short: 0.6 })).reasons.join(" ")).toMatch(
       /Turns \d+ % further one way for the same pulse/,
     );
+    // Its middle is where it is: only its line is bent there.
+    expect(judgeServo(servo({ short: 0.6 })).reasons.join(" ")).toMatch(/Stands 0\.0° off centre/);
   });
 
   it("says nothing of hysteresis or jitter that was not measured", () => {

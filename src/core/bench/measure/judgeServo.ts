@@ -1,4 +1,4 @@
-import { max } from "simple-statistics";
+import { max, mean } from "simple-statistics";
 import { CoreInputError } from "../../CoreInputError";
 import { fitLine } from "../../fit/fitLine";
 import { median } from "../../fit/robust";
@@ -178,7 +178,7 @@ function lookAt(samples: readonly ServoSample[]) {
       "out_of_range",
       "The angle does not follow the pulse: is the servo limp, or a column swapped?",
     );
-  const centreDeg = fit.intercept.value + perUs * CENTRE_US;
+  const centreDeg = centreOf(quiet) ?? fit.intercept.value + perUs * CENTRE_US;
   const held = plateaus.filter(({ isHeld }) => isHeld);
   const stalled = held.filter(
     ({ pulseUs, angleDeg }) => Math.abs(fit.intercept.value + perUs * pulseUs - angleDeg) > STOPPED_DEG,
@@ -344,6 +344,23 @@ function ampsOf(plateaus: readonly Plateau[], pushing: readonly Plateau[]): Serv
     stall: stall.length > 0 ? max(stall) : null,
     highest: all.length > 0 ? max(all) : null,
   };
+}
+
+/** The angle is read where the pulse is the middle one, within this. */
+const AT_CENTRE_US = 5;
+
+/**
+ * Where it stands at the middle pulse, read there and nowhere else: a servo that turns further one way has a line whose middle is not
+ * its own. Coming from below and from above count the same.
+ *
+ * @returns null when no reading was taken there.
+ */
+function centreOf(plateaus: readonly Plateau[]): number | null {
+  const there = plateaus.filter(({ pulseUs }) => Math.abs(pulseUs - CENTRE_US) <= AT_CENTRE_US);
+  const bySide = [-1, 1].map((side) => there.filter(({ came }) => came === side)).filter((each) => each.length > 0);
+  if (there.length === 0) return null;
+  const middles = (bySide.length > 0 ? bySide : [there]).map((each) => mean(each.map(({ angleDeg }) => angleDeg)));
+  return mean(middles);
 }
 
 /** How far it goes either way from its centre; null when the readings lie on one side only. */

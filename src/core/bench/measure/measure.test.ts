@@ -26,6 +26,17 @@ const figure = (measured: { figures: { label: string; value: number }[] }, label
   measured.figures.find((each) => label.test(each.label))!.value;
 
 describe("judgeMeter", () => {
+  it("takes a reading below nothing for a zero that is off, and all of them for leads the wrong way round", () => {
+    const off = Array.from({ length: 10 }, (_, at) => ({ shown: 4 * at - 1.5, reference: 4 * at }));
+    expect(judgeMeter(off, current).reasons[0]).toMatch(/^Its zero is off: it shows 1\.50 .* too little/);
+    expect(() =>
+      judgeMeter(
+        off.map((one) => ({ ...one, shown: -one.shown - 4 })),
+        current,
+      ),
+    ).toThrow(/leads round/);
+  });
+
   const current = { quantity: "current", setting: 100 } as const;
 
   // Common practice, no published source: a craft's own current meter is often off by two to four times.
