@@ -50,6 +50,44 @@ export function readColumns(text: string): Columns {
   };
 }
 
+/** A table before it is read: what each heading says, and its first rows as they stand. */
+export interface TableLook {
+  columns: {
+    heading: string;
+    /** The column it is read as, with its unit; null for what is not understood. */
+    readAs: string | null;
+    name: string | null;
+  }[];
+  rows: string[][];
+}
+
+const LOOKED_AT_LETTERS = 20_000;
+
+/**
+ * What a table looks like, for the eye before the verdict.
+ *
+ * @returns null for a text in which no line names a column.
+ */
+export function lookAtTable(text: string, rowCount = 5): TableLook | null {
+  const lines = linesOf(text.slice(0, LOOKED_AT_LETTERS));
+  const at = headerOf(lines);
+  const header = lines[at];
+  if (!header) return null;
+  const units = lines[at + 1] ? unitsBelow(header, lines[at + 1]!) : null;
+  const columns = header.cells.map((cell, column) => {
+    const heading = headingOf(cell, units?.[column] ?? "");
+    const isRead = heading.kind === "read";
+    return {
+      heading: [cell, units?.[column]].filter(Boolean).join(" "),
+      readAs: isRead ? [heading.name, heading.unit.symbol].filter(Boolean).join(", ") : null,
+      name: isRead ? heading.name : null,
+    };
+  });
+  if (columns.every(({ name }) => name === null)) return null;
+  const from = at + (units ? 2 : 1);
+  return { columns, rows: lines.slice(from, from + rowCount).map(({ cells }) => cells) };
+}
+
 function refuseTooLong(text: string): void {
   let lines = 0;
   for (let at = text.indexOf("\n"); at >= 0; at = text.indexOf("\n", at + 1)) lines++;

@@ -101,7 +101,7 @@ export function measureColumns(
 }
 
 /** Columns that each kind looks at, besides those of its header. */
-const USED: Readonly<Record<MeasurementKind, RegExp>> = {
+export const USED_COLUMNS: Readonly<Record<MeasurementKind, RegExp>> = {
   meter: /^(shown|reference|meter)$/,
   servo: /^(pulse|angle|current|time|throttle|held)$/,
   motor: /^(motor|output|throttle|voltage|current|speed|thrust|vibration|roughness|temperature|acceleration|time)$/,
@@ -113,7 +113,7 @@ const USED: Readonly<Record<MeasurementKind, RegExp>> = {
 /** A column that was read and bears on nothing is said, never dropped in silence. */
 function unusedNotes(kind: MeasurementKind, { values }: Columns): string[] {
   return [...values.keys()]
-    .filter((name) => !USED[kind].test(name) && name !== "step")
+    .filter((name) => !USED_COLUMNS[kind].test(name) && name !== "step")
     .map((name) => `“${name}” was read and not used: it says nothing of this.`);
 }
 

@@ -1,10 +1,12 @@
 "use client";
 
 import { Button, Input } from "antd";
-import { useMemo, useState } from "react";
+import { useEffect, useEffectEvent, useMemo, useRef, useState } from "react";
+import { kindOfTable } from "@/core/bench/measure/kindOfTable";
 import { type Columns } from "@/core/series/columns";
 import { decodeText } from "@/core/series/decodeText";
-import { readColumns, TableError } from "@/core/series/readColumns";
+import { joinTables } from "@/core/series/joinTables";
+import { lookAtTable, readColumns, TableError, type TableLook } from "@/core/series/readColumns";
 import { HEADERS, type MeasurementKind, type MeasurementPast } from "@/core/bench/measure/measureColumns";
 import { FileButton, TABLES } from "@/shared/FileButton";
 import { FailureNotice } from "@/shared/FailureNotice";
@@ -20,6 +22,7 @@ import { MEASUREMENT_NAMES } from "./measureText";
 import { OPTION_FIELDS } from "./optionFields";
 import { MarkSteps } from "./MarkSteps";
 import { reduceRecording } from "./reduceRecording";
+import { TablePreview } from "./TablePreview";
 import { OptionInput } from "../rig/RunSetup";
 
 const MEASUREMENT_ORDER: readonly MeasurementKind[] = ["motor", "power", "esc", "servo", "meter", "pack"];
@@ -69,13 +72,35 @@ function withoutThrottle(text: string): Columns | null {
   }
 }
 
-/** Readings typed, pasted or from a file: judged as they are typed, and kept on the job as evidence. */
+/** What a table looks like; null for what is none. */
+function lookOf(text: string): TableLook | null {
+  try {
+    return lookAtTable(text);
+  } catch (error) {
+    if (error instanceof TableError) return null;
+    throw error;
+  }
+}
+
+/** The text of some files as one table. */
+async function textOf(files: readonly File[]): Promise<string> {
+  const tables = await Promise.all(
+    files.map(async (file) => ({ name: file.name, text: decodeText(new Uint8Array(await file.arrayBuffer())) })),
+  );
+  return reduceRecording(joinTables(tables));
+}
+
+/** Readings typed, pasted or from files: judged as they are typed, and kept on the job as evidence. */
 export function MeasurePanel(props: {
   target: { jobId: number; version: number };
   options: RunOptions;
   past: Pick<MeasurementPast, "powerSteps" | "parts">;
+  /** Files that were dropped on the bench; a new list is taken once. */
+  dropped: readonly File[];
 }) {
-  const { target, past } = props;
+  const { target, past, dropped } = props;
+  const panel = useRef<HTMLDetailsElement>(null);
+  const [problem, setProblem] = useState<string | null>(null);
   const { run, isBusy, failure, reload } = useVerb(keepMeasurementAction);
   const [kind, setKind] = useState<MeasurementKind>("motor");
   const [texts, setTexts] = useState<Partial<Record<MeasurementKind, string>>>({});
@@ -87,12 +112,32 @@ export function MeasurePanel(props: {
     [text, kind, options, past],
   );
   const unmarked = useMemo(() => (kind === "power" ? withoutThrottle(text) : null), [text, kind]);
-  const change = (next: string) => {
-    setTexts({ ...texts, [kind]: next });
+  const look = useMemo(() => (text.trim() ? lookOf(text) : null), [text]);
+  const change = (next: string, of = kind) => {
+    setTexts({ ...texts, [of]: next });
     setKept(false);
+    setProblem(null);
   };
+  const take = async (files: readonly File[]) => {
+    try {
+      const taken = await textOf(files);
+      const fitting = kindOfTable((lookOf(taken)?.columns ?? []).flatMap(({ name }) => name ?? [])) ?? kind;
+      setKind(fitting);
+      change(taken, fitting);
+    } catch (error) {
+      if (!(error instanceof TableError)) throw error;
+      setProblem(error.message);
+    }
+  };
+  const takeDropped = useEffectEvent(() => {
+    if (dropped.length === 0) return;
+    if (panel.current) panel.current.open = true;
+    panel.current?.scrollIntoView({ block: "start" });
+    void take(dropped);
+  });
+  useEffect(() => takeDropped(), [dropped]);
   return (
-    <details className="panel">
+    <details className="panel" ref={panel}>
       <summary>
         <span className="label">From readings: typed, pasted or in a file</span>
       </summary>
@@ -126,17 +171,18 @@ export function MeasurePanel(props: {
             className="number"
           />
           <div className="row">
-            <FileButton
-              label="Take a file"
-              accept={TABLES}
-              onFiles={([file]) =>
-                void file?.arrayBuffer().then((content) => change(reduceRecording(decodeText(new Uint8Array(content)))))
-              }
-            />
+            <FileButton label="Take files" accept={TABLES} isMultiple onFiles={(files) => void take(files)} />
             <button className={styles.plain} onClick={() => change(exampleReadings(kind))}>
               an example
             </button>
           </div>
+          <p className={styles.small}>Or drop them anywhere on this page: one table, or a file for each motor.</p>
+          {problem && (
+            <p role="alert" className="bad">
+              {problem}
+            </p>
+          )}
+          {look && <TablePreview look={look} kind={kind} />}
         </div>
         <div className="stack" aria-live="polite">
           {result === null && <p className="soft">The verdict stands here as soon as there are readings.</p>}
