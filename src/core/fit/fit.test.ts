@@ -2,7 +2,7 @@ import { seededRandom, gaussian } from "../../sim/random";
 import { fitLine } from "./fitLine";
 import { halfWidth, linearFit } from "./linearFit";
 import { median, robustScores } from "./robust";
-import { scatterShare } from "./scatterShare";
+import { residualParts } from "./residualParts";
 
 // NIST Statistical Reference Datasets, linear regression, set Norris (J. Norris, calibration of ozone monitors): y, x.
 const NORRIS = `0.1 0.2|338.8 337.4|118.1 118.2|888.0 884.6|9.2 10.1|228.1 226.5|668.5 666.3|998.5 996.3|449.1 448.6
@@ -172,15 +172,22 @@ describe("fitLine with outliers left out", () => {
   });
 });
 
-describe("scatterShare", () => {
+describe("residualParts", () => {
   it("is 1 where the readings' scatter is all there is, and small where the model misses", () => {
     const random = seededRandom(5);
     const places = Array.from({ length: 40 }, (_, at) => Math.floor(at / 4) / 10);
     const scatter = places.map(() => gaussian(random));
-    expect(scatterShare(places, scatter)).toBeGreaterThan(0.8);
+    const ofScatter = residualParts(places, scatter);
+    expect(ofScatter.scatter).toBeGreaterThan(0.8);
+    expect(ofScatter.widening).toBeLessThan(1.4);
     const missed = scatter.map((one, at) => 0.05 * one + (places[at]! - 0.45) ** 2);
-    expect(scatterShare(places, missed)).toBeLessThan(0.6);
+    const ofBoth = residualParts(places, missed);
+    expect(ofBoth.scatter).toBeLessThan(0.6);
+    // Four repeats at each place: half as wide as they pretend to make it.
+    expect(ofBoth.widening).toBeGreaterThan(1.7);
+    expect(ofBoth.widening).toBeLessThanOrEqual(2);
   });
 
-  it("claims nothing without repeats", () => expect(scatterShare([0, 0.1, 0.2, 0.3], [1, -1, 1, -1])).toBe(1));
+  it("claims nothing without repeats", () =>
+    expect(residualParts([0, 0.1, 0.2, 0.3], [1, -1, 1, -1])).toEqual({ scatter: 1, widening: 1 }));
 });

@@ -1,5 +1,5 @@
 import Papa from "papaparse";
-import { unitInside } from "../units/quantities";
+import { fromSi, QUANTITIES, type Quantity, type Unit } from "../units/quantities";
 import { readColumns, TableError } from "./readColumns";
 
 /** A table with the name of its file. */
@@ -12,7 +12,7 @@ export interface NamedTable {
  * Puts the tables of several motors, a file each, into one with a column that says which motor a line is of: the number in the
  * file's name where those differ, else its place among the files.
  *
- * @returns CSV in the units inside, with a remark that says which file became which motor; a single table as it was.
+ * @returns CSV in the usual units, with a remark that says which file became which motor; a single table as it was.
  * @throws {TableError} With the file's name, for one that cannot be read, has several motors already, or lacks a column of the first.
  */
 export function joinTables(tables: readonly NamedTable[]): string {
@@ -34,17 +34,26 @@ export function joinTables(tables: readonly NamedTable[]): string {
     const lacking = names.find((column) => !columns.values.has(column));
     if (lacking) throw new TableError(`${name}: the column “${lacking}” of ${first!.name} is missing here.`);
   }
-  const heading = names.map((name) => {
-    const { symbol } = unitInside(first!.columns.quantities.get(name)!);
-    return `${name} [${symbol || "1"}]`;
-  });
+  const units = names.map((name) => usualUnit(first!.columns.quantities.get(name)!));
+  const heading = names.map((name, at) => `${name} [${units[at]!.symbol || "1"}]`);
   const rows = read.flatMap(({ columns }, at) =>
     columns.values
       .get(names[0]!)!
-      .map((_, row) => [numbers[at]!, ...names.map((name) => Number(columns.values.get(name)![row]!.toPrecision(10)))]),
+      .map((_, row) => [
+        numbers[at]!,
+        ...names.map((name, column) => shownIn(units[column]!, columns.values.get(name)![row]!)),
+      ]),
   );
   const remark = tables.map(({ name }, at) => `${name} is motor ${numbers[at]}`).join("; ");
   return `# ${remark}\n${Papa.unparse([["motor", ...heading], ...rows], { newline: "\n" })}\n`;
+}
+
+function shownIn(unit: Unit, value: number): number {
+  return Number(fromSi(value, unit).toPrecision(10));
+}
+
+function usualUnit(quantity: Quantity): Unit {
+  return QUANTITIES[quantity][0];
 }
 
 /** The one number that tells the names apart, as in “sweep-M3.csv”. */

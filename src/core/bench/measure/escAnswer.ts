@@ -1,6 +1,6 @@
 import { max, min } from "simple-statistics";
 import { halfWidth, linearFit } from "../../fit/linearFit";
-import { repeatsOf } from "../../fit/scatterShare";
+import { repeatsOf } from "../../fit/residualParts";
 import { median } from "../../fit/robust";
 import { type StandSample } from "./motorFacts";
 
@@ -17,7 +17,7 @@ export interface EscAnswer {
 /** A start this far off is a low end that was calibrated otherwise. Trade judgement, as are all below. */
 const START_OFF = 0.015;
 /** An ESC that gives less than this at full throttle. */
-const FULL_OFF = 0.024;
+const FULL_OFF = 0.027;
 /** It must be off by so many times what the others differ by. */
 const SURE_SPREADS = 2.5;
 /** Two shares of speed are the same within this. */

@@ -1,7 +1,7 @@
 import { max, mean, min, sampleVariance } from "simple-statistics";
 import { CoreInputError } from "../../CoreInputError";
 import { type Coefficient, halfWidth, type LinearFit, linearFit } from "../../fit/linearFit";
-import { repeatsOf, scatterShare } from "../../fit/scatterShare";
+import { repeatsOf, residualParts } from "../../fit/residualParts";
 import { type Fact } from "./compareFact";
 
 /** One settled reading of a motor with its prop. */
@@ -70,11 +70,16 @@ export function fitMotor(samples: readonly MotorSample[]): MotorFit {
     );
   const kv = { value: 1 / inverse.value, error: inverse.error / inverse.value ** 2 };
   const throttles = running.map(({ throttle }) => throttle);
-  const withWidth = (coefficient: Coefficient, fit: LinearFit) => ({
-    ...coefficient,
-    halfWidth: halfWidth(coefficient, fit.degreesOfFreedom),
-    scatter: coefficient.error * scatterShare(throttles, fit.residuals),
-  });
+  const withWidth = (coefficient: Coefficient, fit: LinearFit): Fact => {
+    const { scatter, widening } = residualParts(throttles, fit.residuals);
+    const error = coefficient.error * widening;
+    return {
+      value: coefficient.value,
+      error,
+      halfWidth: halfWidth({ value: coefficient.value, error }, fit.degreesOfFreedom),
+      scatter: coefficient.error * scatter,
+    };
+  };
   return {
     kv: withWidth(kv, drive),
     resistanceOhm: withWidth(resistance, drive),

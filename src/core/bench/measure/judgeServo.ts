@@ -346,21 +346,23 @@ function ampsOf(plateaus: readonly Plateau[], pushing: readonly Plateau[]): Serv
   };
 }
 
-/** The angle is read where the pulse is the middle one, within this. */
-const AT_CENTRE_US = 5;
-
 /**
- * Where it stands at the middle pulse, read there and nowhere else: a servo that turns further one way has a line whose middle is not
- * its own. Coming from below and from above count the same.
+ * Where it stands at the middle pulse, read beside it and nowhere else: a servo that turns further one way has a line whose middle is
+ * not its own. On the way up and on the way down it stands apart by its play, so the middle lies between the two.
  *
- * @returns null when no reading was taken there.
+ * @returns null unless both ways lead through the middle.
  */
 function centreOf(plateaus: readonly Plateau[]): number | null {
-  const there = plateaus.filter(({ pulseUs }) => Math.abs(pulseUs - CENTRE_US) <= AT_CENTRE_US);
-  const bySide = [-1, 1].map((side) => there.filter(({ came }) => came === side)).filter((each) => each.length > 0);
-  if (there.length === 0) return null;
-  const middles = (bySide.length > 0 ? bySide : [there]).map((each) => mean(each.map(({ angleDeg }) => angleDeg)));
-  return mean(middles);
+  const ways = ([1, -1] as const).map((way) => {
+    const own = plateaus.filter(({ came }) => came === way).toSorted((a, b) => a.pulseUs - b.pulseUs);
+    const below = own.findLast(({ pulseUs }) => pulseUs <= CENTRE_US);
+    const above = own.find(({ pulseUs }) => pulseUs >= CENTRE_US);
+    if (!below || !above) return null;
+    const width = above.pulseUs - below.pulseUs;
+    const share = width === 0 ? 0 : (CENTRE_US - below.pulseUs) / width;
+    return below.angleDeg + share * (above.angleDeg - below.angleDeg);
+  });
+  return ways[0] === null || ways[1] === null ? null : mean(ways as number[]);
 }
 
 /** How far it goes either way from its centre; null when the readings lie on one side only. */

@@ -1,6 +1,6 @@
 import { max } from "simple-statistics";
 import { halfWidth } from "../../fit/linearFit";
-import { scatterShare } from "../../fit/scatterShare";
+import { residualParts } from "../../fit/residualParts";
 import { median } from "../../fit/robust";
 import { STANDARD_GRAVITY } from "../../units/constants";
 import { torquePerAmp } from "../motorModel";
@@ -114,16 +114,13 @@ function ratioFit(
     const leverage = x ** 2 / squares;
     return sum + (x * (residuals[at]! / (1 - leverage))) ** 2;
   }, 0);
-  const coefficient = { value, error: Math.sqrt(variance) / squares };
-  const share = scatterShare(
+  const ownError = Math.sqrt(variance) / squares;
+  const { scatter, widening } = residualParts(
     samples.map(({ throttle }) => throttle),
     residuals,
   );
-  return {
-    ...coefficient,
-    halfWidth: halfWidth(coefficient, points.length - 1),
-    scatter: coefficient.error * share,
-  };
+  const coefficient = { value, error: ownError * widening };
+  return { ...coefficient, halfWidth: halfWidth(coefficient, points.length - 1), scatter: ownError * scatter };
 }
 
 /** A prop's coefficients at standstill, Ct = T/(ρ·n²·D⁴) and Cp = P/(ρ·n³·D⁵). Same source. */
