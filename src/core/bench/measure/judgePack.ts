@@ -1,13 +1,17 @@
 import { CoreInputError } from "../../CoreInputError";
 import { fitLine } from "../../fit/fitLine";
+import { linearFit } from "../../fit/linearFit";
 import { median } from "../../fit/robust";
 import { CELL_CURVES, type Chemistry, restCharge, usableShare } from "./chemistries";
+import { drawnAh, judgeCapacity, packCapacity, type TimedPackSample } from "./packCapacity";
 import { estimateOf, type Judgement, type Measured, verdictOf } from "./measured.types";
 
 /** One reading of a pack: the load and what each cell stands at. */
 export interface PackSample {
   currentA: number;
   cellsV: readonly number[];
+  /** Seconds; absent for readings typed one by one. */
+  timeS?: number | null;
 }
 
 /** What the label says. */
@@ -72,9 +76,9 @@ export function judgePack(
     throw new CoreInputError("too_few_points", "every line needs the voltage of each cell");
   if (samples.some(({ cellsV }) => cellsV.some((volts) => volts > 10)))
     throw new CoreInputError("out_of_range", "A cell above 10 V: is the column in millivolts, or the whole pack's?");
-  const fits = Array.from({ length: cells }, (_, cell) =>
-    fitLine(samples.map(({ currentA, cellsV }) => ({ x: currentA, y: cellsV[cell]! }))),
-  );
+  const timed = timedOf(samples);
+  const fits = Array.from({ length: cells }, (_, cell) => fitLine(withoutDrain(samples, timed, cell, capacityMah)));
+  const capacity = timed && packCapacity(timed, chemistry);
   if (fits.some(({ slope, slopeHalfWidth }) => slope.value - slopeHalfWidth > 0))
     throw new CoreInputError(
       "out_of_range",
@@ -114,6 +118,7 @@ export function judgePack(
       fits.map(({ slopeHalfWidth }) => slopeHalfWidth),
     ),
     judgeSpread(rests, spreadErrorV),
+    ...(capacity ? [judgeCapacity(capacity, capacityMah)] : []),
     ...(ratedA !== null && peakA !== null ? [judgeRating(peakA, ratedA)] : []),
   ];
   const aged = resistance.some(({ word }) => word === "bad" || word === "watch")
@@ -131,6 +136,9 @@ export function judgePack(
         unit: "mΩ",
         decimals: 1,
       })),
+      ...(capacity && "mah" in capacity
+        ? [{ label: "Holds", value: capacity.mah, halfWidth: capacity.halfWidth, unit: "mAh", decimals: 0 }]
+        : []),
       { label: "Lowest cell at rest", value: Math.min(...rests), halfWidth: null, unit: "V", decimals: 3 },
       { label: "Spread at rest", value: spreadV * 1000, halfWidth: null, unit: "mV", decimals: 0 },
       { label: "Left in it, roughly", value: charge * 100, halfWidth: null, unit: "%", decimals: 0 },
@@ -158,6 +166,35 @@ export function judgePack(
     carried: { cellMohm: mean * 1000, cellSpreadMv: spreadV * 1000 },
     chart: null,
   };
+}
+
+/** Readings with their times, where each has one and time goes by. */
+function timedOf(samples: readonly PackSample[]): TimedPackSample[] | null {
+  const timed = samples.flatMap(({ timeS, ...sample }) => (timeS == null ? [] : [{ ...sample, timeS }]));
+  return timed.length === samples.length && timed.at(-1)!.timeS > timed[0]!.timeS ? timed : null;
+}
+
+/** Of the label: from here on what was drawn lowers the resting voltage by more than a reading's error. */
+const DRAINED = 0.03;
+
+/** Volts over amps of a cell, with what the pack lost while it was read put back: V = V_rest − I·R − k·drawn. */
+function withoutDrain(
+  samples: readonly PackSample[],
+  timed: readonly TimedPackSample[] | null,
+  cell: number,
+  capacityMah: number,
+): { x: number; y: number }[] {
+  const points = samples.map(({ currentA, cellsV }) => ({ x: currentA, y: cellsV[cell]! }));
+  if (!timed) return points;
+  let drawn = 0;
+  const drawnSoFar = timed.map((_, at) => (drawn += at === 0 ? 0 : drawnAh(timed.slice(at - 1, at + 1))));
+  if (drawn < (DRAINED * capacityMah) / 1000 || points.length < 6) return points;
+  const fit = linearFit(
+    points.map(({ x }, at) => [1, x, drawnSoFar[at]!]),
+    points.map(({ y }) => y),
+  );
+  const fall = fit.coefficients[2]!.value;
+  return points.map(({ x, y }, at) => ({ x, y: y - fall * drawnSoFar[at]! }));
 }
 
 function judgeResistance(

@@ -217,7 +217,11 @@ function packOf(columns: Columns, options: MeasurementOptions): MeasuredParts {
   if (!options.capacityMah)
     throw new CoreInputError("out_of_range", "Say the pack's capacity in mAh: resistance is judged by its size.");
   return judgePack(
-    current.map((currentA, row) => ({ currentA, cellsV: cells.map((name) => columns.values.get(name)![row]!) })),
+    current.map((currentA, row) => ({
+      currentA,
+      cellsV: cells.map((name) => columns.values.get(name)![row]!),
+      timeS: columns.values.get("time")?.[row] ?? null,
+    })),
     {
       capacityMah: options.capacityMah,
       cRating: options.cRating ?? null,
