@@ -176,8 +176,9 @@ function timedOf(samples: readonly PackSample[]): TimedPackSample[] | null {
 
 /** Of the label: from here on what was drawn lowers the resting voltage by more than a reading's error. */
 const DRAINED = 0.03;
+const MANY_READINGS = 20;
 
-/** Volts over amps of a cell, with what the pack lost while it was read put back: V = V_rest − I·R − k·drawn. */
+/** Volts over amps of a cell, with what the pack lost while it was read put back: V = V_rest(drawn) − I·R. */
 function withoutDrain(
   samples: readonly PackSample[],
   timed: readonly TimedPackSample[] | null,
@@ -189,12 +190,17 @@ function withoutDrain(
   let drawn = 0;
   const drawnSoFar = timed.map((_, at) => (drawn += at === 0 ? 0 : drawnAh(timed.slice(at - 1, at + 1))));
   if (drawn < (DRAINED * capacityMah) / 1000 || points.length < 6) return points;
-  const fit = linearFit(
-    points.map(({ x }, at) => [1, x, drawnSoFar[at]!]),
+  // The resting curve bends: a straight fall for few readings, a cubic for many.
+  const powers = points.length < MANY_READINGS ? [1] : [1, 2, 3];
+  const fall = (at: number) => powers.map((power) => (drawnSoFar[at]! / drawn) ** power);
+  const { coefficients } = linearFit(
+    points.map(({ x }, at) => [1, x, ...fall(at)]),
     points.map(({ y }) => y),
   );
-  const fall = fit.coefficients[2]!.value;
-  return points.map(({ x, y }, at) => ({ x, y: y - fall * drawnSoFar[at]! }));
+  return points.map(({ x, y }, at) => ({
+    x,
+    y: fall(at).reduce((volts, power, term) => volts - coefficients[2 + term]!.value * power, y),
+  }));
 }
 
 function judgeResistance(
