@@ -153,3 +153,29 @@ describe("a reading too noisy to tell", () => {
     expect(evidence["no-load-amps"]).not.toBe(false);
   });
 });
+
+describe("windings that warm while they are swept", () => {
+  // Copper rises by 0.39 % for each K (IEC 60028): 40 K make 16 %.
+  const swept = (isSensorThere: boolean) =>
+    [0, 1, 2, 3].map((at) => {
+      const levels = [0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1];
+      const samples = levels.flatMap((level) => {
+        const celsius = 25 + 45 * level ** 2;
+        const warm = { ...GOOD, ohm: GOOD.ohm * (1 + 0.00393 * (celsius - 25)) };
+        const read = isSensorThere ? celsius : 25 + 15 * (1 - level);
+        return sweep(warm, 70 + at)
+          .filter(({ throttle }) => throttle === level)
+          .map((sample) => ({ ...sample, temperatureC: read }));
+      });
+      return { name: `Motor ${at + 1}`, samples };
+    });
+
+  it("are told at 25 °C when the sensor says how warm they were", () => {
+    const { facts, notes } = judgeMotors(swept(true));
+    for (const { resistanceOhm } of facts.values()) expect(resistanceOhm.value / GOOD.ohm).toBeCloseTo(1, 1);
+    expect(notes!.join(" ")).toMatch(/told at 25 °C/);
+  });
+
+  it("are taken as they are when the sensor sits elsewhere", () =>
+    expect(judgeMotors(swept(false)).notes ?? []).not.toContainEqual(expect.stringMatching(/25 °C/)));
+});

@@ -12,6 +12,8 @@ export interface MotorSample {
   voltageV: number;
   currentA: number;
   rpm: number;
+  /** Of the motor, °C; absent where it was not measured. */
+  temperatureC?: number | null;
 }
 
 /** A motor's constants, each with its standard error and half its 95 % interval. */
@@ -32,10 +34,11 @@ const FEWEST_SPREAD = 1.5;
  * At a throttle d the motor sees d·V and carries I/d. Then d·V = rpm/Kv + R·(I/d), linear in 1/Kv and R; and since the
  * torque of a prop goes with rpm², I/d = I0 + c·rpm², linear in I0.
  *
+ * @param isOfWinding - The temperatures are the winding's: its resistance is then told at 25 °C.
  * @throws {CoreInputError} `too_few_points`, `not_finite`, or `out_of_range` when the sweep does not support the fit.
  * @see M. Drela, "First-Order DC Electric Motor Model", MIT Aero & Astro 2007.
  */
-export function fitMotor(samples: readonly MotorSample[]): MotorFit {
+export function fitMotor(samples: readonly MotorSample[], isOfWinding = false): MotorFit {
   if (samples.some(({ throttle, voltageV, currentA, rpm }) => !Number.isFinite(throttle + voltageV + currentA + rpm)))
     throw new CoreInputError("not_finite", "every line needs throttle, volts, amps and rpm");
   const running = samples.filter(({ throttle, rpm }) => throttle > 0.05 && rpm > 0);
@@ -47,11 +50,7 @@ export function fitMotor(samples: readonly MotorSample[]): MotorFit {
   const speeds = running.map(({ rpm }) => rpm);
   if (max(speeds) < FEWEST_SPREAD * min(speeds))
     throw new CoreInputError("out_of_range", "the speed hardly changes: sweep from low to full throttle");
-  const currents = running.map(({ currentA, throttle }) => currentA / throttle);
-  const drive = linearFit(
-    running.map(({ rpm }, place) => [rpm, currents[place]!]),
-    running.map(({ voltageV, throttle }) => throttle * voltageV),
-  );
+  const drive = driveFit(running, isOfWinding);
   // As I = d·I0 + c·d·rpm², each line weighed by the scatter of its amps: what grows with them would drown the small ones.
   const weight = weightOfAmps(running);
   const load = linearFit(
@@ -86,6 +85,42 @@ export function fitMotor(samples: readonly MotorSample[]): MotorFit {
     noLoadA: withWidth(noLoad, load),
     samples: running.length,
   };
+}
+
+/** Copper's resistance rises by this much for each K from 20 °C on. @see IEC 60028:1925 (annealed copper, 0.00393 at 20 °C). */
+const COPPER = 0.00393;
+const REFERENCE_C = 25;
+
+/** d·V = rpm/Kv + R·I/d. */
+function driveFit(running: readonly MotorSample[], isOfWinding: boolean): LinearFit {
+  return linearFit(
+    running.map((sample) => [sample.rpm, (sample.currentA / sample.throttle) * (isOfWinding ? warmth(sample) : 1)]),
+    running.map(({ voltageV, throttle }) => throttle * voltageV),
+  );
+}
+
+/** The misfit falls by this factor at least. Trade judgement, no published source. */
+const CLEARLY_BETTER = 0.85;
+
+/**
+ * Whether the temperatures of some sweeps are those of the windings: a sensor may as well sit on a bell, far from the copper. They
+ * are believed where they let all motors follow their line clearly better.
+ */
+export function areOfWindings(sweeps: readonly (readonly MotorSample[])[]): boolean {
+  let [without, withThem] = [0, 0];
+  for (const samples of sweeps) {
+    const running = samples.filter(({ throttle, rpm }) => throttle > 0.05 && rpm > 0);
+    if (running.length < FEWEST_SAMPLES || running.some(({ temperatureC }) => temperatureC == null)) return false;
+    without += driveFit(running, false).residualSd ** 2;
+    withThem += driveFit(running, true).residualSd ** 2;
+  }
+  return withThem < CLEARLY_BETTER * without;
+}
+
+/** How much more a winding resists than at 25 °C, by the motor's temperature; 1 where that was not measured. */
+function warmth({ temperatureC }: MotorSample): number {
+  if (temperatureC == null) return 1;
+  return (1 + COPPER * (temperatureC - 20)) / (1 + COPPER * (REFERENCE_C - 20));
 }
 
 /** An ammeter's scatter before its repeats say otherwise: of its range, and of what it shows. */

@@ -7,6 +7,7 @@ import { type EscAnswer, escAnswer, lostStep, type LostStep } from "./escAnswer"
 import { estimateOf, type Estimate, type Judgement, type Measured, verdictOf } from "./measured.types";
 import { type Against, compareFact, type Fact, type FactJudgement } from "./compareFact";
 import { atThrust, efficiencies, type MotorFacts, motorFacts, propCoefficients, type StandSample } from "./motorFacts";
+import { areOfWindings } from "./fitMotor";
 import { fromStart, throttleStart } from "./throttleStart";
 import { MOTOR_RULES, type MotorRule } from "./motorRules";
 
@@ -47,7 +48,7 @@ export function judgeMotors(
   baselines: ReadonlyMap<string, MotorFacts> = new Map(),
   context: MotorContext = {},
 ): Measured & { facts: ReadonlyMap<string, MotorFacts> } {
-  const looks = lookAtAll(sweeps);
+  const { looks, notes } = lookAtAll(sweeps);
   const fits = looks.flatMap((look) => (look.facts ? [{ ...look, facts: look.facts }] : []));
   if (fits.length === 0) throw looks[0]!.failure!;
   const isDriven = ({ answer }: MotorLook) => answer?.fault == null;
@@ -92,6 +93,7 @@ export function judgeMotors(
     places: placesOf(odd),
     chart: efficiencyChart(sweeps),
     facts: new Map(fits.map(({ name, facts }) => [name, facts])),
+    ...(notes.length > 0 && { notes }),
   };
 }
 
@@ -105,17 +107,36 @@ interface MotorLook extends Pick<MotorSweep, "name" | "samples"> {
 }
 
 /** The ESCs are looked at first: a throttle that is not what it says would be taken for a motor that is off. */
-function lookAtAll(sweeps: readonly MotorSweep[]): MotorLook[] {
+function lookAtAll(sweeps: readonly MotorSweep[]): { looks: MotorLook[]; notes: string[] } {
   const drives = sweeps.map((sweep) => driveOf(sweep, sweeps));
   const start = throttleStart(drives.map(({ driven }) => driven));
-  return drives.map(({ driven, responseS, ...drive }): MotorLook => {
+  const counted = drives.map((drive) => ({ ...drive, driven: fromStart(drive.driven, start) }));
+  const isOfWinding = tellsWindings(counted.map(({ driven }) => driven));
+  const looks = counted.map(({ driven, responseS, ...drive }): MotorLook => {
     try {
-      return { ...drive, facts: motorFacts(fromStart(driven, start), responseS ?? null), failure: null };
+      return { ...drive, facts: motorFacts(driven, responseS ?? null, isOfWinding), failure: null };
     } catch (error) {
       if (!(error instanceof CoreInputError)) throw error;
       return { ...drive, facts: null, failure: error };
     }
   });
+  const notes = [
+    ...(start > 0
+      ? [`The throttle of all begins at about ${(start * 100).toFixed(1)} %, and was counted from there.`]
+      : []),
+    ...(isOfWinding ? ["Resistance is told at 25 °C: the windings warmed as the readings say."] : []),
+  ];
+  return { looks, notes };
+}
+
+/** The same, and false where a sweep fits no motor. */
+function tellsWindings(sweeps: readonly (readonly StandSample[])[]): boolean {
+  try {
+    return areOfWindings(sweeps);
+  } catch (error) {
+    if (error instanceof CoreInputError) return false;
+    throw error;
+  }
 }
 
 /** What the ESC of one motor makes of the throttle, and the readings with what the motor was given. */

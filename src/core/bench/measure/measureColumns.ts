@@ -96,7 +96,7 @@ export function measureColumns(
 ): MeasuredParts {
   refuseBadTime(columns);
   const measured = JUDGES[kind](columns, options, past);
-  const notes = [...(columns.notes ?? []), ...unusedNotes(kind, columns)];
+  const notes = [...(columns.notes ?? []), ...(measured.notes ?? []), ...unusedNotes(kind, columns)];
   return notes.length > 0 ? { ...measured, notes } : measured;
 }
 

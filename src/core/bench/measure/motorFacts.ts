@@ -45,12 +45,17 @@ const TEMPERATURE_ERROR_C = 0.5;
  * Works out what a sweep says of one motor.
  *
  * @param responseS - From `responseTimes`; null when no jump was run.
+ * @param isOfWinding - As `fitMotor` takes it.
  * @throws {CoreInputError} From `fitMotor`.
  * @see Thrust and power coefficients: B. W. McCormick, Aerodynamics, Aeronautics and Flight Mechanics, 2nd ed., Wiley 1995, ch. 6.
  */
-export function motorFacts(all: readonly StandSample[], responseS: number | null = null): MotorFacts {
+export function motorFacts(
+  all: readonly StandSample[],
+  responseS: number | null = null,
+  isOfWinding = false,
+): MotorFacts {
   const samples = withoutStandby(all);
-  const fit = fitMotor(samples);
+  const fit = fitMotor(samples, isOfWinding);
   const turning = samples.filter(({ rpm, throttle }) => rpm > 0 && throttle > 0.05);
   const revs = (sample: StandSample) => sample.rpm / 60;
   const shaftW = ({ currentA, throttle, rpm }: StandSample) =>
