@@ -29,6 +29,15 @@ const HELP = `pitstopa: the bench partner of a drone repair technician, for scri
       motor, servo, esc, power: --baseline FILE.csv, the same from when it was good
       meter: --scale N                         esc:   --continuous A --burst A --limit-c N --motors N (for a run's file)
       pack:  --capacity MAH --c-rating N --peak A --cruise A --chemistry LiPo|LiHV|Li-ion|LiFePO4
+      all:   --columns "HEADING=NAME [UNIT]; HEADING=NAME [UNIT]" for headings that are not known
+    columns of each kind, needed; and looked at where they are there
+      motor: throttle [%], voltage [V], current [A], speed [rpm]; motor or output, thrust [g], vibration [m/s²],
+             roughness [m/s²], temperature [°C], acceleration [m/s²] with time [s]
+      power: throttle [%], voltage [V], current [A]
+      esc:   time [s], current [A], esctemperature [°C] or temperature [°C]
+      servo: pulse [µs], angle [°]; current [A], time [s], throttle [%], held
+      meter: shown and reference, or shown and meter, both in [A] or both in [V]
+      pack:  current [A], cell1 [V], cell2 [V] …; time [s], for what it holds
   pitstopa backup FILE                         write the whole shop into one file
   pitstopa restore FILE [--yes] [--stop]       put a backup in place; --yes replaces a shop that is there, --stop ends it
                                                first while it runs
@@ -121,6 +130,7 @@ function readArguments() {
         "limit-c": { type: "string" },
         "flight-share": { type: "string" },
         baseline: { type: "string" },
+        columns: { type: "string" },
         yes: { type: "boolean", default: false },
         stop: { type: "boolean", default: false },
         role: { type: "string" },
@@ -196,7 +206,7 @@ async function bench(file, values) {
   refuseUnused(values);
   const built = join(root, "dist/benchCommand.mjs");
   if (!existsSync(built)) await buildProcesses();
-  const { BenchFileError, judgeFile, measuredText } = await import(built);
+  const { BenchFileError, judgeFile, measuredText, parseHeadings } = await import(built);
   const options = {
     setting: numberOf("scale", values.scale),
     capacityMah: numberOf("capacity", values.capacity),
@@ -215,7 +225,8 @@ async function bench(file, values) {
   if (values.baseline && !existsSync(values.baseline)) throw new SetupError(`There is no file ${values.baseline}.`);
   const baseline = values.baseline ? readFileSync(values.baseline) : null;
   try {
-    const measured = judgeFile(readFileSync(file), values.kind, options, baseline);
+    const headings = values.columns === undefined ? undefined : parseHeadings(values.columns);
+    const measured = judgeFile(readFileSync(file), values.kind, { ...options, headings }, baseline);
     say(values.json ? JSON.stringify(measured, null, 2) : measuredText(measured));
   } catch (error) {
     if (error instanceof BenchFileError) throw new SetupError(`${file}: ${error.message}`);

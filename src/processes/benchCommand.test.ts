@@ -1,4 +1,4 @@
-import { judgeFile } from "./benchCommand";
+import { judgeFile, parseHeadings } from "./benchCommand";
 
 /** A servo's table up and down, coming back `play` degrees beside where it went. */
 function servoTable(play: number): string {
@@ -14,4 +14,16 @@ describe("judgeFile", () => {
     expect(worn.reasons.join(" ")).toMatch(/Play 1\.6 ± 0\.\d ° above its baseline: gears or linkage wear/);
     expect(judgeFile(servoTable(1.8), "servo", {}).reasons.join(" ")).not.toMatch(/baseline/);
   });
+});
+
+describe("headings named on the command line", () => {
+  it("let a file be judged whose own headings are not known", () => {
+    const named = servoTable(0.2).replace("pulse [µs],angle [°]", "Kanal 1,Kanal 2");
+    expect(() => judgeFile(named, "servo", {})).toThrow(/No column is known/);
+    const headings = parseHeadings("Kanal 1=pulse [µs]; Kanal 2 = angle [°]");
+    expect(judgeFile(named, "servo", { headings }).word).toBe("good");
+  });
+
+  it("are refused where they say no column", () =>
+    expect(() => parseHeadings("Kanal 1")).toThrow(/“Kanal 1” says no column/));
 });

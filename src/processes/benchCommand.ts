@@ -28,7 +28,7 @@ export class BenchFileError extends Error {}
 export function judgeFile(
   file: string | Uint8Array,
   kind: string,
-  options: MeasurementOptions & { motorCount?: number | null },
+  options: MeasurementOptions & { motorCount?: number | null; headings?: ReadonlyMap<string, string> },
   baselineFile: string | Uint8Array | null = null,
 ): Measured {
   const text = textOf(file);
@@ -38,9 +38,10 @@ export function judgeFile(
   try {
     const head = readRunHead(text);
     const past = baseline === null ? {} : pastOf(baseline, known, options);
-    const { columns, responseS } = tableOf(text, known, options.motorCount ?? 1);
+    const { headings, motorCount, ...said } = options;
+    const { columns, responseS } = tableOf(text, known, motorCount ?? 1, headings);
     const own = head ? (head.options as MeasurementOptions | null) : null;
-    return measureColumns(known, columns, { ...own, ...given(options) }, { ...past, ...(responseS && { responseS }) });
+    return measureColumns(known, columns, { ...own, ...given(said) }, { ...past, ...(responseS && { responseS }) });
   } catch (error) {
     if (error instanceof CoreInputError || error instanceof TableError) throw new BenchFileError(error.message);
     throw error;
@@ -69,14 +70,33 @@ function given(options: MeasurementOptions): MeasurementOptions {
 }
 
 /** A run's file goes through its steps first; any other table is taken as it is. */
-function tableOf(text: string, kind: MeasurementKind, motorCount: number) {
-  const columns = readColumns(text);
+function tableOf(text: string, kind: MeasurementKind, motorCount: number, headings?: ReadonlyMap<string, string>) {
+  const columns = readColumns(text, headings);
   const head = readRunHead(text);
   if (!head) return { columns, responseS: null };
   const series = seriesOfColumns(columns.values);
   const profile = head.profile as ProfileStep[];
   requireProfile(profile);
   return { columns: runColumns(kind, series, profile, motorCount), responseS: responseTimes(series, profile) };
+}
+
+/**
+ * What “Kanal 1=voltage [V]; Kanal 2=current [A]” says of a file's headings: as written there → what it is read as.
+ *
+ * @throws {BenchFileError}
+ */
+export function parseHeadings(text: string): Map<string, string> {
+  return new Map(
+    text.split(";").map((pair): [string, string] => {
+      const at = pair.lastIndexOf("=");
+      const [from, to] = [pair.slice(0, at).trim(), pair.slice(at + 1).trim()];
+      if (at < 0 || !from || !to)
+        throw new BenchFileError(
+          `“${pair.trim()}” says no column: write it as in “Kanal 1=voltage [V]; Kanal 2=current [A]”.`,
+        );
+      return [from, to];
+    }),
+  );
 }
 
 /** The same answer as a page of text. */

@@ -50,6 +50,17 @@ test("readings of four motors name the one with the dragging bearing, and Isolat
   const panel = page.locator("details.panel", { hasText: "From readings: typed" });
   await panel.getByLabel("Readings").fill("voltage,current [A]\n1,2");
   await expect(panel.getByRole("alert")).toContainText("“voltage” has no unit");
+  // A file for each motor: they become one table, and what each column is read as stands above its first lines.
+  const sweep = (drag: number) =>
+    Buffer.from(["thr (%);U (V);I (A);RPM", ...[20, 40, 60, 80, 100].flatMap((at) => sweepLines(at, drag))].join("\n"));
+  await panel
+    .getByLabel("Take files")
+    .setInputFiles(
+      [1, 2, 3].map((at) => ({ name: `m${at}.csv`, mimeType: "text/csv", buffer: sweep(at === 2 ? 3 : 1) })),
+    );
+  const look = panel.getByRole("region", { name: "How the table is read" });
+  await expect(look.getByRole("cell", { name: "read as throttle, %" })).toBeVisible();
+  await expect(panel.getByText(/^Motor 2: no-load current .* bearing or shaft/)).toBeVisible();
   await panel.getByRole("button", { name: "an example" }).click();
   await expect(panel.getByText(/^Motor 1: no-load current .* bearing or shaft/)).toBeVisible();
   await panel.getByRole("button", { name: "Keep on the job as evidence" }).click();
@@ -71,3 +82,12 @@ test("readings of four motors name the one with the dragging bearing, and Isolat
   await expect(panel.getByRole("img", { name: /True, A over Shown by the craft/ })).toBeVisible();
   await expect(panel.getByText(/It shows 4\.10 times too little/)).toBeVisible();
 });
+
+/** Two readings of a drive by the textbook: duty·V = rpm/Kv + R·i, i = I0 + c·rpm². */
+function sweepLines(throttle: number, noLoadA: number): string[] {
+  const [kv, ohm, c, volts] = [1750, 0.078, 5.3e-8, 24.4];
+  const a = ohm * c;
+  const rpm = (-1 / kv + Math.sqrt(kv ** -2 - 4 * a * (ohm * noLoadA - (throttle / 100) * volts))) / (2 * a);
+  const amps = (throttle / 100) * (noLoadA + c * rpm ** 2);
+  return [0.02, -0.02].map((off) => `${throttle};${volts};${(amps + off).toFixed(2)};${Math.round(rpm + 200 * off)}`);
+}

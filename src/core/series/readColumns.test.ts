@@ -135,3 +135,24 @@ describe("commas", () => {
     expect(() => readColumns("speed [rpm];voltage [V]\n4,030.5;24,6\n")).toThrow(/“24,6” is no number/);
   });
 });
+
+describe("headings that the person names", () => {
+  const file = "Kanal 1;Kanal 2\n14,8;3,5\n14,6;4,0\n";
+
+  it("stand for the columns they are said to be", () => {
+    const { values } = readColumns(
+      file,
+      new Map([
+        ["Kanal 1", "voltage [V]"],
+        ["Kanal 2", "current [A]"],
+      ]),
+    );
+    expect([...values]).toEqual([
+      ["voltage", [14.8, 14.6]],
+      ["current", [3.5, 4]],
+    ]);
+  });
+
+  it("are refused where the file has no such heading", () =>
+    expect(() => readColumns(file, new Map([["Kanal 3", "speed [rpm]"]]))).toThrow(/No column is headed “Kanal 3”/));
+});

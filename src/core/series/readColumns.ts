@@ -25,13 +25,14 @@ type ReadHeading = Extract<Heading, { kind: "read" }>;
  * Reads a table of readings as instruments write it: comma, semicolon or tab separated; a line that names each column with its
  * unit, or its units in the line below; remarks, blank lines and lines about the instrument above it.
  *
+ * @param headings - What headings that the reader does not know stand for: as written in the file → as in “voltage [V]”.
  * @returns Values in the unit inside of their quantity, under the shop's names of the columns; with what was not used, and what was
  *   decided, in `notes`.
  * @throws {TableError} With the line of the file.
  */
-export function readColumns(text: string): Columns {
+export function readColumns(text: string, headings: ReadonlyMap<string, string> = new Map()): Columns {
   refuseTooLong(text);
-  const lines = linesOf(text);
+  const lines = renamed(linesOf(text), headings);
   const at = headerOf(lines);
   const header = lines[at];
   if (!header || lines.length <= at + 1) throw new TableError("The table has no lines below its header.");
@@ -108,6 +109,16 @@ function linesOf(text: string): Line[] {
   return data
     .map((cells, place) => ({ number: place + 1, cells: cells.map((cell) => cell.trim()) }))
     .filter(({ cells }) => cells.some((cell) => cell !== ""));
+}
+
+/** The lines with other headings in place of the file's. @throws {TableError} For a heading that the file does not have. */
+function renamed(lines: readonly Line[], headings: ReadonlyMap<string, string>): readonly Line[] {
+  if (headings.size === 0) return lines;
+  const above = lines.slice(0, MOST_ABOVE + 1);
+  const at = above.findIndex(({ cells }) => cells.some((cell) => headings.has(cell)));
+  const lacking = [...headings.keys()].find((heading) => !lines[at]?.cells.includes(heading));
+  if (lacking !== undefined) throw new TableError(`No column is headed “${lacking}”.`);
+  return lines.with(at, { ...lines[at]!, cells: lines[at]!.cells.map((cell) => headings.get(cell) ?? cell) });
 }
 
 /** What parts the columns: the one sign that most lines agree on, a semicolon or tab before a comma. */
