@@ -21,7 +21,6 @@ import { EscSettingsPanel } from "./escSettings/EscSettingsPanel";
 import { EstimateTable } from "./verdict/EstimateTable";
 import { ImportRun } from "./runs/ImportRun";
 import { KindChoice } from "./tables/KindChoice";
-import { TableDrop } from "./tables/TableDrop";
 import { MeasurePanel } from "./tables/MeasurePanel";
 import { RigPanel, type RunOrder } from "./rig/RigPanel";
 import { SeriesChart } from "@/shared/charts/SeriesChart";
@@ -68,25 +67,20 @@ export interface BenchBayProps {
 
 /** The bench: the rig to the left, the run in the middle, what it says to the right. */
 export function BenchBay(props: BenchBayProps) {
-  const [dropped, setDropped] = useState<readonly File[]>([]);
   return (
     <QueryProvider>
-      <TableDrop isOff={!props.mayEdit} onFiles={setDropped}>
-        <div className="stack">
-          <Bench {...props} />
-          {props.mayEdit && (
-            <EscSettingsPanel
-              key={props.escSettings?.version}
-              target={props.target}
-              motorCount={props.craft.motorCount}
-              saved={props.escSettings}
-            />
-          )}
-          {props.mayEdit && (
-            <MeasurePanel target={props.target} options={props.options} past={props.past} dropped={dropped} />
-          )}
-        </div>
-      </TableDrop>
+      <div className="stack">
+        <Bench {...props} />
+        {props.mayEdit && (
+          <EscSettingsPanel
+            key={props.escSettings?.version}
+            target={props.target}
+            motorCount={props.craft.motorCount}
+            saved={props.escSettings}
+          />
+        )}
+        {props.mayEdit && <MeasurePanel target={props.target} options={props.options} past={props.past} />}
+      </div>
     </QueryProvider>
   );
 }

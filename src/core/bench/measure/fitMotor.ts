@@ -1,6 +1,7 @@
 import { max, mean, min, sampleVariance } from "simple-statistics";
 import { CoreInputError } from "../../CoreInputError";
 import { type Coefficient, halfWidth, type LinearFit, linearFit } from "../../fit/linearFit";
+import { everyNth } from "../../series/everyNth";
 import { repeatsOf, residualParts } from "../../fit/residualParts";
 import { type Fact } from "./compareFact";
 
@@ -101,6 +102,8 @@ function driveFit(running: readonly MotorSample[], isOfWinding: boolean): Linear
 
 /** The misfit falls by this factor at least. Trade judgement, no published source. */
 const CLEARLY_BETTER = 0.85;
+/** So many readings of a motor tell it as well as all. */
+const MANY = 2000;
 
 /**
  * Whether the temperatures of some sweeps are those of the windings: a sensor may as well sit on a bell, far from the copper. They
@@ -109,7 +112,10 @@ const CLEARLY_BETTER = 0.85;
 export function areOfWindings(sweeps: readonly (readonly MotorSample[])[]): boolean {
   let [without, withThem] = [0, 0];
   for (const samples of sweeps) {
-    const running = samples.filter(({ throttle, rpm }) => throttle > 0.05 && rpm > 0);
+    const running = everyNth(
+      samples.filter(({ throttle, rpm }) => throttle > 0.05 && rpm > 0),
+      MANY,
+    );
     if (running.length < FEWEST_SAMPLES || running.some(({ temperatureC }) => temperatureC == null)) return false;
     without += driveFit(running, false).residualSd ** 2;
     withThem += driveFit(running, true).residualSd ** 2;

@@ -1,6 +1,7 @@
 import { max, sampleStandardDeviation } from "simple-statistics";
 import { CoreInputError } from "../../CoreInputError";
 import { median, robustScores } from "../../fit/robust";
+import { everyNth } from "../../series/everyNth";
 import { STANDARD_GRAVITY } from "../../units/constants";
 import { tipSpeed } from "../propModel";
 import { type EscAnswer, escAnswer, lostStep, type LostStep } from "./escAnswer";
@@ -139,12 +140,15 @@ function tellsWindings(sweeps: readonly (readonly StandSample[])[]): boolean {
   }
 }
 
+/** So many readings of a motor tell how its ESC answers as well as all. */
+const MANY = 4000;
+
 /** What the ESC of one motor makes of the throttle, and the readings with what the motor was given. */
 function driveOf({ name, samples, responseS }: MotorSweep, sweeps: readonly MotorSweep[]) {
   const lost = lostStep(samples);
   const kept = lost ? samples.filter(({ throttle }) => throttle < lost.fromThrottle - 1e-3) : samples;
-  const others = sweeps.filter((other) => other.name !== name).map((other) => other.samples);
-  const answer = lost ? null : escAnswer(samples, others);
+  const others = sweeps.filter((other) => other.name !== name).map((other) => everyNth(other.samples, MANY));
+  const answer = lost ? null : escAnswer(everyNth(samples, MANY), others);
   const driven =
     answer?.fault == null ? kept : kept.map((sample) => ({ ...sample, throttle: answer.effective(sample.throttle) }));
   return { name, samples, responseS, lost, answer, driven };

@@ -1,7 +1,7 @@
 "use client";
 
 import { Button, Input } from "antd";
-import { useEffect, useEffectEvent, useMemo, useRef, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import { kindOfTable } from "@/core/bench/measure/kindOfTable";
 import { type Columns } from "@/core/series/columns";
 import { decodeText } from "@/core/series/decodeText";
@@ -12,7 +12,9 @@ import { FileButton, TABLES } from "@/shared/FileButton";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { keepMeasurementAction } from "../bench.action";
+import { useFileDrop } from "@/shared/useFileDrop";
 import styles from "../Bench.module.css";
+import dropNotice from "./DropNotice.module.css";
 import { exampleReadings } from "./exampleReadings";
 import { EstimateTable } from "../verdict/EstimateTable";
 import { MeasuredResult } from "../verdict/MeasuredResult";
@@ -95,10 +97,8 @@ export function MeasurePanel(props: {
   target: { jobId: number; version: number };
   options: RunOptions;
   past: Pick<MeasurementPast, "powerSteps" | "parts">;
-  /** Files that were dropped on the bench; a new list is taken once. */
-  dropped: readonly File[];
 }) {
-  const { target, past, dropped } = props;
+  const { target, past } = props;
   const panel = useRef<HTMLDetailsElement>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const { run, isBusy, failure, reload } = useVerb(keepMeasurementAction);
@@ -129,15 +129,14 @@ export function MeasurePanel(props: {
       setProblem(error.message);
     }
   };
-  const takeDropped = useEffectEvent(() => {
-    if (dropped.length === 0) return;
+  const isOver = useFileDrop((files) => {
     if (panel.current) panel.current.open = true;
     panel.current?.scrollIntoView({ block: "start" });
-    void take(dropped);
+    void take(files);
   });
-  useEffect(() => takeDropped(), [dropped]);
   return (
     <details className="panel" ref={panel}>
+      {isOver && <p className={dropNotice.over}>Drop the readings here: one table, or a file for each motor</p>}
       <summary>
         <span className="label">From readings: typed, pasted or in a file</span>
       </summary>
