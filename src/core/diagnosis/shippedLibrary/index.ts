@@ -1,4 +1,5 @@
 import { type Library } from "../library/library.types";
+import { airspeed } from "./airspeed";
 import { board } from "./board";
 import { complaints } from "./complaints";
 import { droppedOut } from "./droppedOut";
@@ -12,6 +13,7 @@ import { withHarm } from "./harm";
 import { helicopter } from "./helicopter";
 import { withKinds } from "./kindsOfChecks";
 import { withLiesIn } from "./liesIn";
+import { lifters } from "./lifters";
 import { motors } from "./motors";
 import { navigation } from "./navigation";
 import { noPicture } from "./noPicture";
@@ -19,7 +21,10 @@ import { powerPath } from "./powerPath";
 import { props } from "./props";
 import { radio } from "./radio";
 import { rigging } from "./rigging";
+import { secondChecks } from "./secondChecks";
 import { servos } from "./servos";
+import { smallKinds } from "./smallKinds";
+import { verticalTakeOff } from "./verticalTakeOff";
 import { withWhere } from "./where";
 
 const joined = joinFamilies("2026.12", [
@@ -39,6 +44,11 @@ const joined = joinFamilies("2026.12", [
   rigging,
   helicopter,
   gimbal,
+  verticalTakeOff,
+  airspeed,
+  lifters,
+  smallKinds,
+  secondChecks,
 ]);
 
 /** The library that ships: the families one after another. A new family is a new file and a new line above. */
