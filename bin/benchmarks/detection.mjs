@@ -1,3 +1,4 @@
+import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { root } from "../lib/paths.mjs";
 import { markdownTable, reportFigure } from "../lib/report.mjs";
@@ -9,56 +10,89 @@ export async function measureDetection() {
   const { rows, coverage, other } = JSON.parse(
     await need("The detection benchmark", process.execPath, [join(root, "dist/benchmarkDetection.mjs")]),
   );
-  say("\n== Defects of the simulator, each looked for by its own kind of run");
-  const percent = (share) => `${(share * 100).toFixed(1)} %`;
-  say(
-    markdownTable(
-      ["Run", "Defect", "Severity", "Craft", "Found", "Named first"],
-      rows.map(({ kind, defect, severity, runs, foundShare, namedShare }) => [
-        kind,
-        defect,
-        severity ?? "",
-        runs,
-        percent(foundShare),
-        severity ? percent(namedShare) : "",
-      ]),
-    ),
-  );
+  say(`\n== Defects of the simulator, each looked for by its own kind of run\n${ownTable(rows)}`);
   for (const { kind, defect, severity, foundShare } of rows) {
     if (severity === 2) reportFigure(`${defect}, middle severity, found`, foundShare * 100, "%", 95, { atLeast: true });
     if (severity === null) reportFigure(`false alarms, ${kind}`, foundShare * 100, "%", 2);
   }
   for (const [name, share] of Object.entries(coverage))
-    say(`             95 % interval of ${name} covers the truth in ${percent(share)}`);
+    say(`             95 % interval of ${name} covers the truth in ${percentOf(share, 1)}`);
+  say(`\n== Defects of the second simulator, as tables that instruments write\n${otherTable(other)}`);
   reportOther(other);
+  writeFileSync(join(root, "docs/bench-detection.md"), pageOf(rows, other));
+}
+
+/** The page in docs/: both simulators, and what the second one showed before anything was changed. */
+function pageOf(rows, other) {
+  const first = readFileSync(join(root, "tests/fixtures/otherBench/first-run.txt"), "utf8").trim();
+  return `# What the bench finds, on two simulators
+
+Written by \`npm run bench -- detection\`.
+
+## Tables of a simulator that shares nothing with the shop's own
+
+Written from textbook pages (tests/fixtures/otherBench) before the bench was tried on it: motors whose iron saturates and whose copper
+warms, throttles that begin above nothing, packs that polarise, servos with backlash, meters that bend; headings, units, separators and
+decimal commas as instruments write them, drawn anew for each file. A defect counts as named when the first reason says it and its
+place. A verdict of "cannot say" is no false alarm, and no find.
+
+${otherTable(other)}
+
+Its first result, before anything was changed:
+
+\`\`\`text
+${first}
+\`\`\`
+
+## The shop's own simulator
+
+${ownTable(rows)}
+`;
+}
+
+function percentOf(count, of) {
+  return `${((100 * count) / of).toFixed(1)} %`;
+}
+
+function ownTable(rows) {
+  return markdownTable(
+    ["Run", "Defect", "Severity", "Craft", "Found", "Named first"],
+    rows.map(({ kind, defect, severity, runs, foundShare, namedShare }) => [
+      kind,
+      defect,
+      severity ?? "",
+      runs,
+      percentOf(foundShare, 1),
+      severity ? percentOf(namedShare, 1) : "",
+    ]),
+  );
+}
+
+function otherTable(rows) {
+  return markdownTable(
+    ["Table", "Defect", "Severity", "Tables", "Called off", "Named first", "Cannot say", "Refused"],
+    rows.map(({ kind, defect, severity, tables, named, off, cannotSay, refused }) => [
+      kind,
+      defect ?? "healthy",
+      defect ? SEVERITIES[severity] : "",
+      tables,
+      percentOf(off, tables),
+      defect ? percentOf(named, tables) : "",
+      percentOf(cannotSay, tables),
+      percentOf(refused, tables),
+    ]),
+  );
 }
 
 const SEVERITIES = ["early", "middle", "late"];
 
-/** The same of tables that the second simulator made (tests/fixtures/otherBench). */
+/** The figures asked for, of tables that the second simulator made (tests/fixtures/otherBench). */
 function reportOther(rows) {
-  say("\n== Defects of the second simulator, as tables that instruments write");
-  const percent = (count, of) => `${((100 * count) / of).toFixed(1)} %`;
-  say(
-    markdownTable(
-      ["Table", "Defect", "Severity", "Tables", "Called off", "Named first", "Cannot say", "Refused"],
-      rows.map(({ kind, defect, severity, tables, named, off, cannotSay, refused }) => [
-        kind,
-        defect ?? "healthy",
-        defect ? SEVERITIES[severity] : "",
-        tables,
-        percent(off, tables),
-        defect ? percent(named, tables) : "",
-        percent(cannotSay, tables),
-        percent(refused, tables),
-      ]),
-    ),
-  );
   for (const { kind, defect, severity, tables, named, off } of rows) {
     if (severity === 1)
       reportFigure(`${kind}: ${defect}, middle, named first`, (100 * named) / tables, "%", 95, { atLeast: true });
     if (defect === null) reportFigure(`${kind}: false alarms`, (100 * off) / tables, "%", 1);
   }
   for (const { kind, covered, intervals } of rows.filter((row) => row.defect === null && row.intervals > 0))
-    say(`             95 % intervals of ${kind} hold the truth in ${percent(covered, intervals)} of ${intervals}`);
+    say(`             95 % intervals of ${kind} hold the truth in ${percentOf(covered, intervals)} of ${intervals}`);
 }
