@@ -1,5 +1,6 @@
 import { CoreInputError } from "../../CoreInputError";
 import { fitLine } from "../../fit/fitLine";
+import { isStuck } from "../../fit/isStuck";
 import { linearFit } from "../../fit/linearFit";
 import { median } from "../../fit/robust";
 import { CELL_CURVES, type Chemistry, restCharge, usableShare } from "./chemistries";
@@ -76,6 +77,7 @@ export function judgePack(
     throw new CoreInputError("too_few_points", "every line needs the voltage of each cell");
   if (samples.some(({ cellsV }) => cellsV.some((volts) => volts > 10)))
     throw new CoreInputError("out_of_range", "A cell above 10 V: is the column in millivolts, or the whole pack's?");
+  refuseStuck(samples, cells);
   const timed = timedOf(samples);
   const fits = Array.from({ length: cells }, (_, cell) => fitLine(withoutDrain(samples, timed, cell, capacityMah)));
   const capacity = timed && packCapacity(timed, chemistry);
@@ -166,6 +168,23 @@ export function judgePack(
     carried: { cellMohm: mean * 1000, cellSpreadMv: spreadV * 1000 },
     chart: null,
   };
+}
+
+/** Loads from which a cell must have moved. */
+const FEWEST_LOADS = 4;
+
+function refuseStuck(samples: readonly PackSample[], cells: number): void {
+  if (new Set(samples.map(({ currentA }) => currentA)).size < FEWEST_LOADS) return;
+  const stuck = Array.from({ length: cells }, (_, cell) => cell).filter((cell) =>
+    isStuck(samples.map(({ cellsV }) => cellsV[cell]!)),
+  );
+  if (stuck.length > 0)
+    throw new CoreInputError(
+      "out_of_range",
+      stuck.length === cells
+        ? "No cell moves by more than a step of the display: load the pack harder, or read it with a finer meter."
+        : `Cell ${stuck.map((cell) => cell + 1).join(", ")} does not move under load by more than a step of the display: is its lead off, or the checker stuck?`,
+    );
 }
 
 /** Readings with their times, where each has one and time goes by. */

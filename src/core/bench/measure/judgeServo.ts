@@ -1,6 +1,7 @@
 import { max, mean } from "simple-statistics";
 import { CoreInputError } from "../../CoreInputError";
 import { fitLine } from "../../fit/fitLine";
+import { isStuck } from "../../fit/isStuck";
 import { median } from "../../fit/robust";
 import { compareWithBaseline, type Fact, type FactRule, known } from "./compareFact";
 import { type Estimate, type Judgement, type Measured, verdictOf } from "./measured.types";
@@ -173,7 +174,7 @@ function lookAt(samples: readonly ServoSample[]) {
   const quiet = free.filter((plateau) => stopped.every((stop) => stop.plateau !== plateau));
   const fit = fitLine(quiet.map(({ pulseUs, angleDeg }) => ({ x: pulseUs, y: angleDeg })));
   const perUs = fit.slope.value;
-  if (Math.abs(perUs) <= fit.slopeHalfWidth)
+  if (Math.abs(perUs) <= fit.slopeHalfWidth || isStuck(quiet.map(({ angleDeg }) => angleDeg)))
     throw new CoreInputError(
       "out_of_range",
       "The angle does not follow the pulse: is the servo limp, or a column swapped?",

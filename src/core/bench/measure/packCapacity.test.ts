@@ -70,3 +70,19 @@ describe("a pack read while it is drained", () => {
     expect(figures.find(({ label }) => label === "Cell 1: internal resistance")!.value).toBeCloseTo(7, -0.5);
   });
 });
+
+describe("a cell that does not move", () => {
+  const loads = [1, 5, 10, 15, 20];
+  const label = { capacityMah: 1500, cRating: null, peakA: null };
+  const judge = (second: (amps: number) => number) =>
+    judgePack(
+      loads.map((currentA) => ({ currentA, cellsV: [4.1 - 0.006 * currentA, second(currentA)] })),
+      label,
+    );
+
+  it("is named, and is no cell without resistance", () =>
+    expect(() => judge((amps) => (amps > 10 ? 4.101 : 4.1))).toThrow(/^Cell 2 does not move under load/));
+
+  it("is told apart from one that moves by little", () =>
+    expect(judge((amps) => 4.1 - 0.002 * amps).word).toBeDefined());
+});
