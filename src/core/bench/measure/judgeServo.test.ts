@@ -51,6 +51,11 @@ describe("judgeServo", () => {
     expect(judgeServo(servo({ short: 0.6 })).reasons.join(" ")).toMatch(/Stands 0\.0° off centre/);
   });
 
+  it("says so where it was read one way only", () => {
+    expect(judgeServo(servo().slice(0, 5)).notes).toEqual([expect.stringMatching(/^It was read one way only/)]);
+    expect(judgeServo(servo()).notes).toBeUndefined();
+  });
+
   it("says nothing of hysteresis or jitter that was not measured", () => {
     const measured = judgeServo(servo().slice(0, 5));
     expect(measured.figures.map(({ label }) => label)).not.toContain("Hysteresis");

@@ -161,6 +161,11 @@ export function judgeServo(
       ...(amps.stall !== null && { servoStallA: amps.stall }),
     },
     chart: chartOf(seen),
+    ...(seen.isOneWay && {
+      notes: [
+        "It was read one way only: half its play is in its middle. Come back down the same steps to tell them apart.",
+      ],
+    }),
   };
 }
 
@@ -206,6 +211,7 @@ function lookAt(samples: readonly ServoSample[]) {
     travel,
     facts,
     amps: ampsOf(plateaus, [...stopped.map(({ plateau }) => plateau), ...stalled]),
+    isOneWay: !free.some(({ came }) => came < 0) || !free.some(({ came }) => came > 0),
     /** Driven against the hand, and yet it moved. */
     wasNotHeld: held.length > stalled.length,
     // What it does at rest by itself is no chatter of the motors.
