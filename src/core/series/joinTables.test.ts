@@ -1,5 +1,5 @@
 import { joinTables } from "./joinTables";
-import { lookAtTable, readColumns } from "./readColumns";
+import { lookAtTable, readColumns, renameColumn } from "./readColumns";
 
 const sweep = (amps: number) => `throttle [%];voltage [mV];current [A]\n50;14800;${amps},5\n100;14200;2${amps},0\n`;
 
@@ -58,4 +58,17 @@ describe("lookAtTable", () => {
   });
 
   it("is of no text without columns", () => expect(lookAtTable("it smells of solder\nand rain")).toBeNull());
+});
+
+describe("renameColumn", () => {
+  const file = "# meter 2\r\nKanal 1;Kanal 2\r\n14,8;3,5\r\n14,6;4,0\r\n";
+
+  it("heads one column otherwise and leaves the rest of the file as it is", () => {
+    const named = renameColumn(renameColumn(file, 0, "voltage [V]"), 1, "current [A]");
+    expect(named).toBe(file.replace("Kanal 1;Kanal 2", "voltage [V];current [A]"));
+    expect(readColumns(named).values.get("current")).toEqual([3.5, 4]);
+  });
+
+  it("is offered for headings of nobody's knowledge above figures", () =>
+    expect(lookAtTable(file)!.columns.map(({ readAs }) => readAs)).toEqual([null, null]));
 });

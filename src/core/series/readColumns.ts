@@ -67,7 +67,7 @@ const LOOKED_AT_LETTERS = 20_000;
 /**
  * What a table looks like, for the eye before the verdict.
  *
- * @returns null for a text in which no line names a column.
+ * @returns null for a text that is no table: in which no line names a column, and no headings stand above figures.
  */
 export function lookAtTable(text: string, rowCount = 5): TableLook | null {
   const lines = linesOf(text.slice(0, LOOKED_AT_LETTERS));
@@ -84,9 +84,33 @@ export function lookAtTable(text: string, rowCount = 5): TableLook | null {
       name: isRead ? heading.name : null,
     };
   });
-  if (columns.every(({ name }) => name === null)) return null;
   const from = at + (units ? 2 : 1);
+  if (columns.every(({ name }) => name === null) && !standsAboveFigures(header, lines[from])) return null;
   return { columns, rows: lines.slice(from, from + rowCount).map(({ cells }) => cells) };
+}
+
+/** Headings of nobody's knowledge are headings still when figures stand below each. */
+function standsAboveFigures({ cells }: Line, below: Line | undefined): boolean {
+  const isFigure = (cell: string | undefined) => /^[+-]?[\d.,]+(e[+-]?\d+)?$/i.test(cell ?? "");
+  return cells.length > 1 && cells.every((cell, at) => !isFigure(cell) && isFigure(below?.cells[at]));
+}
+
+/**
+ * The same text with one column headed otherwise, for a heading that the reader does not know.
+ *
+ * @param column - Its place, from 0.
+ * @param heading - As in “voltage [V]”.
+ */
+export function renameColumn(text: string, column: number, heading: string): string {
+  const lines = linesOf(text.slice(0, LOOKED_AT_LETTERS));
+  const header = lines[headerOf(lines)];
+  if (!header) return text;
+  const all = text.split(/(?<=\n)/);
+  const line = all[header.number - 1]!;
+  const end = /\r?\n$/.exec(line)?.[0] ?? "";
+  const cells = header.cells.map((cell, at) => (at === column ? heading : cell));
+  all[header.number - 1] = Papa.unparse([cells], { delimiter: delimiterOf(text) }) + end;
+  return all.join("");
 }
 
 function refuseTooLong(text: string): void {

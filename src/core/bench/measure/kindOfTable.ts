@@ -21,3 +21,26 @@ export function kindOfTable(names: readonly string[]): MeasurementKind | null {
 export function isUsedBy(kind: MeasurementKind, name: string): boolean {
   return USED_COLUMNS[kind].test(name);
 }
+
+const CELLS = Array.from({ length: 14 }, (_, at) => `cell${at + 1} [V]`);
+
+/** Headings that a column of a kind's table can be given by hand, the needed ones first. */
+export const HEADINGS: Readonly<Record<MeasurementKind, readonly string[]>> = {
+  motor: [
+    "throttle [%]",
+    "voltage [V]",
+    "voltage [mV]",
+    "current [A]",
+    "current [mA]",
+    "speed [rpm]",
+    "motor",
+    "thrust [g]",
+    "vibration [m/s²]",
+    "temperature [°C]",
+  ],
+  power: ["throttle [%]", "voltage [V]", "voltage [mV]", "current [A]", "current [mA]", "time [s]"],
+  esc: ["time [s]", "time [ms]", "current [A]", "current [mA]", "esctemperature [°C]"],
+  servo: ["pulse [µs]", "angle [°]", "current [A]", "current [mA]", "time [s]"],
+  meter: ["shown [A]", "shown [mA]", "shown [V]", "reference [A]", "reference [V]"],
+  pack: ["current [A]", "current [mA]", ...CELLS, "time [s]"],
+};

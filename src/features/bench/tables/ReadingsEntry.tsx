@@ -12,7 +12,7 @@ import { type Readings } from "./useReadings";
 
 /** What was measured, how it is done, and the readings: typed, pasted, or from files. */
 export function ReadingsEntry({
-  readings: { kind, setKind, text, change, take, options, setOptions, look, problem },
+  readings: { kind, setKind, text, change, take, options, setOptions, look, nameColumn, problem },
 }: {
   readings: Readings;
 }) {
@@ -57,7 +57,7 @@ export function ReadingsEntry({
           {problem}
         </p>
       )}
-      {look && <TablePreview look={look} kind={kind} />}
+      {look && <TablePreview look={look} kind={kind} onName={nameColumn} />}
     </div>
   );
 }

@@ -5,8 +5,9 @@ import { type MeasurementKind, type MeasurementPast } from "@/core/bench/measure
 import { type Columns } from "@/core/series/columns";
 import { decodeText } from "@/core/series/decodeText";
 import { joinTables } from "@/core/series/joinTables";
-import { lookAtTable, readColumns, TableError, type TableLook } from "@/core/series/readColumns";
+import { lookAtTable, readColumns, renameColumn, TableError, type TableLook } from "@/core/series/readColumns";
 import { type RunOptions } from "../runs/benchRun";
+import { rememberHeading, withKnownHeadings } from "./knownHeadings";
 import { reduceRecording } from "./reduceRecording";
 
 /** The table of a wattmeter that knows no throttle; null for any other. */
@@ -56,10 +57,14 @@ export function useReadings(past: Pick<MeasurementPast, "powerSteps" | "parts">,
     setTexts({ ...texts, [of]: next });
     setProblem(null);
   };
+  const nameColumn = (column: number, heading: string) => {
+    rememberHeading(text, column, heading);
+    change(renameColumn(text, column, heading));
+  };
   /** Files go to the kind that their columns fit. */
   const take = async (files: readonly File[]) => {
     try {
-      const taken = await textOf(files);
+      const taken = withKnownHeadings(await textOf(files));
       const fitting = kindOfTable((lookOf(taken)?.columns ?? []).flatMap(({ name }) => name ?? [])) ?? kind;
       setKind(fitting);
       change(taken, fitting);
@@ -68,7 +73,7 @@ export function useReadings(past: Pick<MeasurementPast, "powerSteps" | "parts">,
       setProblem(error.message);
     }
   };
-  return { kind, setKind, text, change, take, options, setOptions, result, unmarked, look, problem };
+  return { kind, setKind, text, change, take, options, setOptions, result, unmarked, look, nameColumn, problem };
 }
 
 /** What `useReadings` gives. */
