@@ -112,9 +112,8 @@ export const USED_COLUMNS: Readonly<Record<MeasurementKind, RegExp>> = {
 
 /** A column that was read and bears on nothing is said, never dropped in silence. */
 function unusedNotes(kind: MeasurementKind, { values }: Columns): string[] {
-  return [...values.keys()]
-    .filter((name) => !USED_COLUMNS[kind].test(name) && name !== "step")
-    .map((name) => `“${name}” was read and not used: it says nothing of this.`);
+  const unused = [...values.keys()].filter((name) => !USED_COLUMNS[kind].test(name) && name !== "step");
+  return unused.length > 0 ? [`Read and not used, for it says nothing of this: ${unused.join(", ")}.`] : [];
 }
 
 /** How each kind of table is judged. */
