@@ -136,14 +136,9 @@ function atVoltage(samples: readonly StandSample[], voltageV: number): StandSamp
 
 /** The speeds read at each throttle, rising. Throttles within a quarter of a percent are one. */
 function speedsAt(samples: readonly StandSample[]): [throttle: number, speeds: number[]][] {
-  const byThrottle = new Map<number, number[]>();
-  for (const { throttle, rpm } of samples) {
-    const step = Math.round(throttle * 200) / 200;
-    const speeds = byThrottle.get(step);
-    if (speeds) speeds.push(rpm);
-    else byThrottle.set(step, [rpm]);
-  }
-  return [...byThrottle].sort(([a], [b]) => a - b);
+  return repeatsOf(samples, ({ throttle }) => throttle)
+    .map((group): [number, number[]] => [Math.round(group[0]!.throttle * 200) / 200, group.map(({ rpm }) => rpm)])
+    .sort(([a], [b]) => a - b);
 }
 
 /** The middle speed at each throttle, rising. */

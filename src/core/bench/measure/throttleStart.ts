@@ -64,7 +64,8 @@ function driveMisfit(samples: readonly StandSample[], start: number): number {
     vv += v * v;
   }
   const determinant = nn * ii - ni * ni;
-  if (determinant <= 1e-12 * nn * ii) return 0;
+  // Such readings tell nothing apart, at any start.
+  if (determinant <= 1e-12 * nn * ii) return Infinity;
   const slope = (nv * ii - iv * ni) / determinant;
   const ohm = (iv * nn - nv * ni) / determinant;
   return Math.max(0, vv - slope * nv - ohm * iv);
