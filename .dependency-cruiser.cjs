@@ -32,10 +32,10 @@ module.exports = {
       name: "core-is-pure",
       severity: "error",
       from: { path: "^src/(core|sim)/", pathNot: "\\.test\\.ts$" },
-      // Packages that compute and know neither page nor process: linear algebra, distributions, tables of text, compression.
+      // Packages that compute and know neither page nor process: linear algebra, distributions, Fourier transforms, tables of text, compression.
       to: {
         dependencyTypes: ["core", "npm"],
-        pathNot: "node_modules/(ml-matrix|jstat|simple-statistics|papaparse|fflate)/",
+        pathNot: "node_modules/(ml-matrix|jstat|simple-statistics|papaparse|fflate|fft\\.js)/",
       },
     },
     {

@@ -29,6 +29,7 @@ const SIMULATION = [
   "<rootDir>/src/sim/simulatedRepair.test.ts",
   "<rootDir>/tests/replays/*.test.ts",
   "<rootDir>/tests/fixtures/otherBench/*.test.ts",
+  "<rootDir>/tests/fixtures/otherLogs/*.test.ts",
 ];
 
 process.env.PITSTOPA_ZONE ??= "UTC"; // what is written of a time must not depend on where the tests run

@@ -1,6 +1,6 @@
 #!/usr/bin/env node
 // The pitstopa command line: what scripts ask of the shop.
-import { existsSync, readFileSync } from "node:fs";
+import { closeSync, existsSync, openSync, readFileSync, readSync, statSync } from "node:fs";
 import { join } from "node:path";
 import { createInterface } from "node:readline";
 import { parseArgs } from "node:util";
@@ -38,6 +38,9 @@ const HELP = `pitstopa: the bench partner of a drone repair technician, for scri
       servo: pulse [µs], angle [°]; current [A], time [s], throttle [%], held
       meter: shown and reference, or shown and meter, both in [A] or both in [V]
       pack:  current [A], cell1 [V], cell2 [V] …; time [s], for what it holds
+  pitstopa log FILE [--json]                   read a flight log (any table with a clock) and say what went wrong; docs/logs.md
+      --map MAP.json                           what its columns are, where they are not recognised
+      --craft multirotor|fixed-wing|helicopter --charger-mah N --pack-mah N --pack-cells N
   pitstopa backup FILE                         write the whole shop into one file
   pitstopa restore FILE [--yes] [--stop]       put a backup in place; --yes replaces a shop that is there, --stop ends it
                                                first while it runs
@@ -71,6 +74,9 @@ const OPTIONS_OF = {
   esc: ["continuous", "burst", "limit-c", "motors", "baseline"],
 };
 
+/** Bytes of a log that are read at a time. */
+const CHUNK_BYTES = 4 * 1024 * 1024;
+
 await runMain(async () => {
   const { values, positionals } = readArguments();
   const [command, file] = positionals;
@@ -80,6 +86,8 @@ await runMain(async () => {
       return isolate(values);
     case "bench":
       return bench(file, values);
+    case "log":
+      return log(file, values);
     case "backup":
       return backupShop(requireFile(file));
     case "restore":
@@ -131,6 +139,11 @@ function readArguments() {
         "flight-share": { type: "string" },
         baseline: { type: "string" },
         columns: { type: "string" },
+        map: { type: "string" },
+        craft: { type: "string" },
+        "charger-mah": { type: "string" },
+        "pack-mah": { type: "string" },
+        "pack-cells": { type: "string" },
         yes: { type: "boolean", default: false },
         stop: { type: "boolean", default: false },
         role: { type: "string" },
@@ -231,6 +244,41 @@ async function bench(file, values) {
   } catch (error) {
     if (error instanceof BenchFileError) throw new SetupError(`${file}: ${error.message}`);
     throw error;
+  }
+}
+
+async function log(file, values) {
+  if (!requireFile(file) || !existsSync(file)) throw new SetupError(`There is no file ${file}.`);
+  const { judgeLogFile, LogError, logText, readMap, refuseTooLarge, requireCraft } = await built("logCommand");
+  if (values.map && !existsSync(values.map)) throw new SetupError(`There is no file ${values.map}.`);
+  try {
+    refuseTooLarge(statSync(file).size);
+    const answer = judgeLogFile(chunksOf(file), {
+      columns: values.map ? readMap(readFileSync(values.map, "utf8")) : undefined,
+      craft: values.craft ? requireCraft(values.craft) : undefined,
+      chargerMah: numberOf("charger-mah", values["charger-mah"]) ?? undefined,
+      packMah: numberOf("pack-mah", values["pack-mah"]) ?? undefined,
+      packCells: numberOf("pack-cells", values["pack-cells"]) ?? undefined,
+    });
+    say(values.json ? JSON.stringify(answer, null, 2) : logText(answer));
+  } catch (error) {
+    if (error instanceof LogError) throw new SetupError(`${file}: ${error.message}`);
+    throw error;
+  }
+}
+
+/** A file bit by bit. */
+function* chunksOf(file) {
+  const handle = openSync(file, "r");
+  try {
+    for (;;) {
+      const bytes = Buffer.allocUnsafe(CHUNK_BYTES);
+      const length = readSync(handle, bytes, 0, CHUNK_BYTES, null);
+      if (length === 0) return;
+      yield bytes.subarray(0, length);
+    }
+  } finally {
+    closeSync(handle);
   }
 }
 

@@ -14,8 +14,8 @@ export function decodeText(bytes: Uint8Array): string {
   }
 }
 
-/** Which UTF-16 it is: by its mark, or by the zero in every other byte that plain figures have. */
-function utf16Of(bytes: Uint8Array): "utf-16le" | "utf-16be" | null {
+/** Which UTF-16 it is: by its mark, or by the zero in every other byte that plain figures have; null for none. */
+export function utf16Of(bytes: Uint8Array): "utf-16le" | "utf-16be" | null {
   if (bytes[0] === 0xff && bytes[1] === 0xfe) return "utf-16le";
   if (bytes[0] === 0xfe && bytes[1] === 0xff) return "utf-16be";
   const some = bytes.subarray(0, 1000);

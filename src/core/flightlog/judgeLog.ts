@@ -1,0 +1,149 @@
+import { type FlightLog } from "./FlightLog";
+import { type FlightView, type LogContext, viewOf } from "./FlightView";
+import { type Phase, phasesOf } from "./phases";
+import { compassDisturbed } from "./verdicts/compass";
+import { departure } from "./verdicts/departure";
+import { rotorImbalance } from "./verdicts/imbalance";
+import { endsInAir, interruptions, linkLoss } from "./verdicts/interruptions";
+import { desync, saturation, weakMotor } from "./verdicts/motorVerdicts";
+import { gainTooLow, oscillation } from "./verdicts/oscillation";
+import { currentScale, deepDischarge, tiredPack } from "./verdicts/packVerdicts";
+import { servoChatter } from "./verdicts/servoChatter";
+import { processorOverload, satelliteLoss } from "./verdicts/smallVerdicts";
+import { surfaceFeedback } from "./verdicts/surfaceFeedback";
+import { tailHeavy } from "./verdicts/tailHeavy";
+import { type Verdict, type VerdictCode } from "./verdicts/verdict.types";
+
+/** What a log says of its flight. */
+export interface LogJudgement {
+  craft: FlightView["craft"];
+  phases: Phase[];
+  verdicts: Verdict[];
+}
+
+type Question = (view: FlightView, context: LogContext) => Verdict[];
+
+/** Every question that is put to a log, in the order in which their answers are shown. */
+const QUESTIONS: readonly Question[] = [
+  interruptions,
+  linkLoss,
+  departure,
+  surfaceFeedback,
+  tailHeavy,
+  oscillation,
+  desync,
+  weakMotor,
+  rotorImbalance,
+  gainTooLow,
+  saturation,
+  servoChatter,
+  currentScale,
+  compassDisturbed,
+  tiredPack,
+  deepDischarge,
+  satelliteLoss,
+  processorOverload,
+  endsInAir,
+];
+
+/** What a fault explains: said beside it, these would send a good part to the bin. Notes of them stay out too. */
+const EXPLAINS: Partial<Record<VerdictCode, readonly VerdictCode[]>> = {
+  "controller-reset": [
+    "desync",
+    "weak-motor",
+    "saturation",
+    "gain-too-low",
+    "gain-too-high",
+    "ends-in-air",
+    "compass-disturbed",
+    "motor-map-wrong",
+    "feedback-reversed",
+  ],
+  "brown-out": [
+    "controller-reset",
+    "desync",
+    "weak-motor",
+    "saturation",
+    "gain-too-low",
+    "gain-too-high",
+    "ends-in-air",
+    "compass-disturbed",
+    "link-loss",
+    "satellite-loss",
+    "motor-map-wrong",
+    "feedback-reversed",
+  ],
+  "link-loss": ["ends-in-air", "controller-reset", "gain-too-low", "desync"],
+  "feedback-reversed": [
+    "rotor-imbalance",
+    "deep-discharge",
+    "tired-pack",
+    "gain-too-high",
+    "gain-too-low",
+    "saturation",
+    "desync",
+    "weak-motor",
+    "ends-in-air",
+    "compass-disturbed",
+    "unstable-opposed",
+    "servo-chatter",
+    "soft-structure",
+  ],
+  "motor-map-wrong": [
+    "rotor-imbalance",
+    "deep-discharge",
+    "tired-pack",
+    "gain-too-high",
+    "gain-too-low",
+    "saturation",
+    "desync",
+    "weak-motor",
+    "ends-in-air",
+    "compass-disturbed",
+    "feedback-reversed",
+    "soft-structure",
+  ],
+  "unstable-opposed": ["gain-too-high", "gain-too-low", "ends-in-air", "saturation"],
+  desync: [
+    "weak-motor",
+    "saturation",
+    "gain-too-low",
+    "gain-too-high",
+    "motor-map-wrong",
+    "feedback-reversed",
+    "ends-in-air",
+  ],
+  "weak-motor": ["saturation", "gain-too-low"],
+  "current-scale": ["tired-pack"],
+  "deep-discharge": ["saturation"],
+  "tired-pack": ["deep-discharge", "saturation"],
+  "rotor-imbalance": ["soft-structure"],
+  "gain-too-high": [
+    "deep-discharge",
+    "desync",
+    "weak-motor",
+    "saturation",
+    "gain-too-low",
+    "servo-chatter",
+    "soft-structure",
+  ],
+  "soft-structure": ["gain-too-high"],
+  saturation: ["gain-too-low", "weak-motor"],
+};
+
+/**
+ * Puts every question to a flight log.
+ *
+ * @returns Verdicts with the faults first, those that another one explains left out.
+ */
+export function judgeLog(log: FlightLog, context: LogContext = {}): LogJudgement {
+  const view = viewOf(log, context);
+  const found = QUESTIONS.flatMap((question) => question(view, context));
+  const faults = found.filter(({ severity }) => severity === "fault");
+  const explained = new Set<VerdictCode>();
+  for (const { code } of faults) if (!explained.has(code)) for (const each of EXPLAINS[code] ?? []) explained.add(each);
+  const verdicts = found
+    .filter(({ code }) => !explained.has(code))
+    .sort((a, b) => Number(a.severity === "note") - Number(b.severity === "note"));
+  return { craft: view.craft, phases: phasesOf(log, view.flights), verdicts };
+}

@@ -1,0 +1,77 @@
+import { type FlightView, rowsOf } from "./FlightView";
+import { regress } from "./signal/regress";
+import { meanOf, quantileOf, smoothed } from "./signal/rows";
+
+/** What the log counted of the pack's charge, mAh: its amps over its time. */
+export function integratedMah(view: FlightView): number {
+  const amps = view.channel("current");
+  if (!amps) return NaN;
+  let sum = 0;
+  for (let row = 1; row < amps.length; row++) {
+    const seconds = view.timeS[row]! - view.timeS[row - 1]!;
+    if (seconds < 2) sum += ((amps[row]! + amps[row - 1]!) / 2) * seconds;
+  }
+  return sum / 3.6;
+}
+
+/** What a pack loses by an ampere, and by a milliampere hour. */
+export interface Sag {
+  ohm: number;
+  tValue: number;
+  voltsPerMah: number;
+}
+
+/** Resistance by regression of the volts on the amps and on the charge drawn, in flight. */
+export function sagOf(view: FlightView): Sag | null {
+  const [pack, amps] = [view.channel("voltage"), view.channel("current")];
+  if (!pack || !amps || view.flights.length === 0) return null;
+  const drawn = new Float64Array(amps.length);
+  for (let row = 1; row < amps.length; row++) {
+    const seconds = view.timeS[row]! - view.timeS[row - 1]!;
+    drawn[row] = drawn[row - 1]! + (seconds < 2 ? (amps[row]! * seconds) / 3.6 : 0);
+  }
+  const step = Math.max(1, Math.floor(view.rateHz / 25));
+  const window = Math.round(view.rateHz / 10);
+  const fit = regress(
+    [smoothed(amps, window), drawn],
+    smoothed(pack, window),
+    rowsOf([{ from: 0, to: pack.length }], step),
+  );
+  return fit ? { ohm: -fit.slopes[0]!, tValue: -fit.tValues[0]!, voltsPerMah: -fit.slopes[1]! } : null;
+}
+
+/** Volts that a cell falls from nine tenths to two tenths of its charge. */
+const FALL_PER_CAPACITY_V = 0.62;
+
+/** What a pack of so many cells would hold by the fall of its volts, mAh; NaN where they do not fall. */
+export function capacityOf({ voltsPerMah }: Sag, cells: number): number {
+  return voltsPerMah > 0 ? (FALL_PER_CAPACITY_V * cells) / voltsPerMah : NaN;
+}
+
+/** A full cell stands at 4.2 V, one of the high-voltage kind at 4.35 V. */
+const FULL_CELL_V = 4.37;
+/** Above this a cell was charged before the flight. */
+const CHARGED_CELL_V = 4.12;
+/** No craft flies on a full pack for less than this, min: then its cells are more, and nearly empty. */
+const SHORTEST_FLIGHT_MIN = 2.5;
+
+/**
+ * How many cells the pack has, by its highest voltage: as few as that allows, or one more where the volts fall so fast that so few
+ * would be empty in no time.
+ *
+ * @param said - When somebody knows.
+ * @returns null without a voltage.
+ */
+export function cellCount(view: FlightView, said?: number): number | null {
+  if (said) return said;
+  const pack = view.channel("voltage");
+  if (!pack) return null;
+  const fewest = Math.max(1, Math.ceil(quantileOf(pack, 0.995) / FULL_CELL_V - 0.02));
+  const amps = view.channel("current");
+  const sag = sagOf(view);
+  const flight = view.flights[0];
+  const isFull = quantileOf(pack, 0.995) / fewest > CHARGED_CELL_V;
+  if (isFull || !amps || !sag || !flight) return fewest;
+  const minutes = ((capacityOf(sag, fewest) / 1000) * 60) / meanOf(amps, flight.from, view.flights.at(-1)!.to);
+  return minutes < SHORTEST_FLIGHT_MIN ? fewest + 1 : fewest;
+}

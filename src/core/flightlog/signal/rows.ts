@@ -1,0 +1,106 @@
+/** What is asked of a stretch of a channel. Rows without a figure (NaN) do not count. */
+
+/** A channel without blanks: each row has the last figure before it, and those before the first have the first. */
+export function held(values: Float64Array): Float64Array {
+  const filled = new Float64Array(values.length);
+  let last = values.find(Number.isFinite) ?? NaN;
+  for (let row = 0; row < values.length; row++) {
+    if (values[row] === values[row]) last = values[row]!;
+    filled[row] = last;
+  }
+  return filled;
+}
+
+export function meanOf(values: ArrayLike<number>, from = 0, to = values.length): number {
+  let [sum, count] = [0, 0];
+  for (let row = from; row < to; row++) {
+    const value = values[row]!;
+    if (value === value) {
+      sum += value;
+      count++;
+    }
+  }
+  return count > 0 ? sum / count : NaN;
+}
+
+/** Standard deviation. */
+export function spreadOf(values: ArrayLike<number>, from = 0, to = values.length): number {
+  const mean = meanOf(values, from, to);
+  let [sum, count] = [0, 0];
+  for (let row = from; row < to; row++) {
+    const value = values[row]!;
+    if (value === value) {
+      sum += (value - mean) ** 2;
+      count++;
+    }
+  }
+  return count > 1 ? Math.sqrt(sum / (count - 1)) : NaN;
+}
+
+/** Value that a share of the rows lies under. */
+export function quantileOf(values: ArrayLike<number>, share: number, from = 0, to = values.length): number {
+  const some: number[] = [];
+  const step = Math.max(1, Math.floor((to - from) / 20_000));
+  for (let row = from; row < to; row += step) if (values[row] === values[row]) some.push(values[row]!);
+  some.sort((a, b) => a - b);
+  return some[Math.min(some.length - 1, Math.floor(share * some.length))] ?? NaN;
+}
+
+export function leastOf(values: ArrayLike<number>, from: number, to: number): number {
+  let least = Infinity;
+  for (let row = Math.max(0, from); row < Math.min(to, values.length); row++)
+    if (values[row]! < least) least = values[row]!;
+  return least;
+}
+
+export function mostOf(values: ArrayLike<number>, from: number, to: number): number {
+  let most = -Infinity;
+  for (let row = Math.max(0, from); row < Math.min(to, values.length); row++)
+    if (values[row]! > most) most = values[row]!;
+  return most;
+}
+
+/** Mean over a window that is centred on each row: what is slower than the window. */
+export function smoothed(values: Float64Array, rows: number): Float64Array {
+  const half = Math.max(0, Math.floor(rows / 2));
+  const sums = new Float64Array(values.length + 1);
+  for (let row = 0; row < values.length; row++)
+    sums[row + 1] = sums[row]! + (values[row] === values[row] ? values[row]! : 0);
+  return Float64Array.from(values, (_, row) => {
+    const from = Math.max(0, row - half);
+    const to = Math.min(values.length, row + half + 1);
+    return (sums[to]! - sums[from]!) / (to - from);
+  });
+}
+
+/** Change of a channel in each second, over a window that is centred on each row. */
+export function changeOf(values: Float64Array, rateHz: number, rows = 2): Float64Array {
+  const half = Math.max(1, Math.floor(rows / 2));
+  return Float64Array.from(values, (_, row) => {
+    const from = Math.max(0, row - half);
+    const to = Math.min(values.length - 1, row + half);
+    return to > from ? ((values[to]! - values[from]!) * rateHz) / (to - from) : 0;
+  });
+}
+
+/** A heading that goes on over north, in degrees. */
+export function unwrapped(angles: Float64Array): Float64Array {
+  let turns = 0;
+  return Float64Array.from(angles, (angle, row) => {
+    const step = row > 0 ? angle - angles[row - 1]! : 0;
+    if (step > 180) turns -= 360;
+    else if (step < -180) turns += 360;
+    return angle + turns;
+  });
+}
+
+/** The first row at or after a time. */
+export function rowAt(timeS: Float64Array, atS: number): number {
+  let [low, high] = [0, timeS.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (timeS[middle]! < atS) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}

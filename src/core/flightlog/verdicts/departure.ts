@@ -1,0 +1,152 @@
+import { AXES, type Axis } from "../channels/roles";
+import { type FlightView } from "../FlightView";
+import { mostOf, quantileOf, rowAt, smoothed } from "../signal/rows";
+import { type Verdict } from "./verdict.types";
+
+/** Nobody asks for a lean like this at take-off, deg. */
+const FLIP_DEG = 55;
+const FLIP_DEG_S = 90;
+/** A flip later than this after the motors began to work is no matter of their order. */
+const TAKE_OFF_S = 3.5;
+/** The time before the flip in which the rates of the axes are held against each other. */
+const LOOK_S = 0.35;
+/** A turn round one axis alone has this many times the power of the others. */
+const ALONE = 12;
+/** Two outputs up and two down by nearly the same: this share of the widest difference lies between the middle ones. */
+const PAIRED = 0.5;
+
+/**
+ * A multirotor that turns over as soon as its motors work: feedback reversed on one axis, or motors in the wrong order or direction.
+ *
+ * With one axis reversed the turn grows on that axis alone, since the others are steadied as ever. Motors in the wrong order couple
+ * axes: what steadies one turns another, and both grow. (Two motors that changed places at one side mix that axis with yaw, two
+ * opposite ones roll with pitch: the mixer's columns change places, and the product with the true geometry has its large terms
+ * beside the diagonal.) In the outputs of four motors it shows as well: one axis alone drives two up and two down, two axes
+ * together drive one up, one down and leave two between.
+ */
+export function departure(view: FlightView): Verdict[] {
+  if (view.craft !== "multirotor") return [];
+  const flip = flipOf(view);
+  if (!flip) return [];
+  const powers = powersOf(view, flip);
+  const [first, second] = [...AXES].sort((a, b) => powers[b] - powers[a]) as [Axis, Axis];
+  const ratio = powers[first] / Math.max(powers[second], 1e-6);
+  const pairing = pairingOf(view, flip);
+  const isOneAxis = Number.isFinite(pairing) ? pairing > PAIRED && ratio > 4 : ratio > ALONE;
+  const [fromS, toS] = [view.timeS[flip.from]!, view.timeS[flip.to - 1]!];
+  const statistics = {
+    rollPower: powers.roll,
+    pitchPower: powers.pitch,
+    yawPower: powers.yaw,
+    ratio,
+    pairing,
+    afterS: flip.afterS,
+  };
+  if (isOneAxis)
+    return [
+      {
+        code: "feedback-reversed",
+        severity: "fault",
+        confidence: ratio > ALONE && pairing > 0.7 ? 0.9 : 0.75,
+        fromS,
+        toS,
+        axis: first,
+        statistics,
+        sentence: `The craft turned over in ${first} ${flip.afterS.toFixed(1)} s after its motors began to work, round this axis alone: its stabiliser pushes the wrong way, or the board lies turned.`,
+        tellApart:
+          "Board or motors: props off, tilt the craft and watch which outputs go up: those of the low side must. Then run each motor alone against the map.",
+      },
+    ];
+  return [
+    {
+      code: "motor-map-wrong",
+      severity: "fault",
+      confidence: 0.8,
+      fromS,
+      toS,
+      statistics,
+      sentence: `The craft turned over ${flip.afterS.toFixed(1)} s after its motors began to work, in ${first} and ${second} together: what steadies one axis turns another. Motor order or direction is wrong.`,
+      tellApart:
+        "Order, direction or prop: props off, run each motor alone and hold it against the map; then look at the face of each prop.",
+    },
+  ];
+}
+
+interface Flip {
+  from: number;
+  to: number;
+  /** From the motors' first work, s. */
+  afterS: number;
+}
+
+/** The first turn-over soon after the motors began to work. */
+function flipOf(view: FlightView): Flip | null {
+  const { gyro, timeS, rateHz, power } = view;
+  if (!gyro.roll || !gyro.pitch || !power) return null;
+  const work =
+    0.3 *
+    quantileOf(
+      power.filter((each) => each > 0.1),
+      0.7,
+    );
+  const slow = Math.max(1, Math.round(rateHz * 0.04));
+  const axes = (["roll", "pitch"] as const).map((axis) => ({
+    rate: smoothed(gyro[axis]!, slow),
+    wanted: view.channel(`rate_target_${axis}`),
+    angle: view.channel(axis),
+    asked: view.channel(`${axis}_target`),
+    turned: 0,
+  }));
+  let since = NaN;
+  for (let row = 1; row < timeS.length; row++) {
+    const seconds = Math.min(0.05, timeS[row]! - timeS[row - 1]!);
+    const isWorking = mostOf(power, row - Math.round(rateHz * 0.3), row + 1) > work;
+    if (!isWorking) {
+      since = NaN;
+      for (const axis of axes) axis.turned = 0;
+      continue;
+    }
+    if (Number.isNaN(since)) since = timeS[row]!;
+    for (const axis of axes) {
+      axis.turned = (axis.turned + axis.rate[row]! * seconds) * (1 - seconds / 3);
+      const lean = Math.abs(axis.angle?.[row] ?? axis.turned);
+      const isAsked =
+        Math.abs(axis.asked?.[row] ?? 0) > 35 || Math.abs(axis.wanted && !axis.angle ? axis.wanted[row]! : 0) > 120;
+      if (lean > FLIP_DEG && !isAsked && Math.abs(axis.rate[row]!) > FLIP_DEG_S) {
+        if (timeS[row]! - since > TAKE_OFF_S) return null;
+        return {
+          from: Math.max(rowAt(timeS, timeS[row]! - LOOK_S), rowAt(timeS, since)),
+          to: row + 1,
+          afterS: timeS[row]! - since,
+        };
+      }
+    }
+  }
+  return null;
+}
+
+/** How far the outputs stand two against two while the craft turns over: 1 wholly, 0 not at all; NaN unless there are four. */
+function pairingOf(view: FlightView, { from, to }: Flip): number {
+  if (view.motors.length !== 4) return NaN;
+  let [between, whole] = [0, 0];
+  for (let row = from; row < to; row++) {
+    const [least, low, high, most] = view.motors.map((motor) => motor[row]!).sort((a, b) => a - b) as [
+      number,
+      number,
+      number,
+      number,
+    ];
+    between += high - low;
+    whole += most - least;
+  }
+  return whole > 0 ? between / whole : NaN;
+}
+
+function powersOf(view: FlightView, { from, to }: Flip): Record<Axis, number> {
+  const powers = { roll: 0, pitch: 0, yaw: 0 };
+  for (const axis of AXES) {
+    const rate = view.gyro[axis];
+    if (rate) for (let row = from; row < to; row++) powers[axis] += rate[row]! ** 2 / (to - from);
+  }
+  return powers;
+}

@@ -1,0 +1,209 @@
+import { type FlightView, rowsOf, trimmed } from "../FlightView";
+import { type Stretch } from "../phases";
+import { correlation } from "../signal/regress";
+import { meanOf, quantileOf, smoothed } from "../signal/rows";
+import { hann, strongestLine, welch } from "../signal/spectrum";
+import { Matrix, solve } from "ml-matrix";
+import { type Verdict } from "./verdict.types";
+
+/** Length of a stretch in which phases of the rotors are held against the vibration, s. */
+const WINDOW_S = 0.5;
+/** A line at one motor's turn this many times its peers', and this strong, is an imbalance. */
+const LEAD = 2.2;
+const LEAST_G = 0.12;
+const LEAST_DEG_S = 4;
+
+/** A prop or bell out of balance: a line at one times the turn of one motor, which goes with it. */
+export function rotorImbalance(view: FlightView): Verdict[] {
+  const flights = trimmed(view, view.flights, 0.7);
+  if (view.craft === "fixed-wing" || flights.length === 0) return [];
+  return view.rpm.length >= 3 ? bySpeed(view, flights) : byTrack(view, flights);
+}
+
+interface Shaken {
+  name: string;
+  values: Float64Array;
+  least: number;
+  unit: string;
+}
+
+function shakenOf(view: FlightView): Shaken[] {
+  const of = (role: string, least: number, unit: string) => {
+    const values = view.channel(role);
+    return values ? [{ name: role, values, least, unit }] : [];
+  };
+  return [
+    ...of("acc_x", LEAST_G, "g"),
+    ...of("acc_y", LEAST_G, "g"),
+    ...of("acc_z", LEAST_G, "g"),
+    ...of("gyro_roll", LEAST_DEG_S, "deg/s"),
+    ...of("gyro_pitch", LEAST_DEG_S, "deg/s"),
+  ];
+}
+
+/** With the speeds: sines at each rotor's own phase, fitted together in short stretches. */
+function bySpeed(view: FlightView, flights: readonly Stretch[]): Verdict[] {
+  const phases = view.rpm.map((rpm) => phaseOf(view.timeS, interpolated(view, rpm)));
+  const rows = Math.round(WINDOW_S * view.rateHz);
+  if (rows < 24) return [];
+  const found = shakenOf(view).map((shaken) => ({ shaken, sizes: sizesOf(shaken.values, phases, flights, rows) }));
+  const clear = found
+    .map(({ shaken, sizes }) => {
+      const order = sizes.map((_, at) => at).sort((a, b) => sizes[b]! - sizes[a]!);
+      const peers = quantileOf(
+        order.slice(1).map((at) => sizes[at]!),
+        0.5,
+      );
+      return {
+        shaken,
+        sizes,
+        motor: order[0]!,
+        lead: sizes[order[0]!]! / Math.max(peers, 1e-9),
+        next: sizes[order[1]!]!,
+      };
+    })
+    .filter(({ shaken, sizes, motor, lead }) => sizes[motor]! > shaken.least && lead > LEAD)
+    .sort((a, b) => b.sizes[b.motor]! / b.shaken.least - a.sizes[a.motor]! / a.shaken.least);
+  const best = clear[0];
+  if (!best || clear.some(({ motor, lead }) => motor !== best.motor && lead > best.lead)) return [];
+  const hz = meanOf(Array.from(rowsOf(flights, 20), (row) => view.rpm[best.motor]![row]!)) / 60;
+  const size = best.sizes[best.motor]!;
+  return [
+    {
+      code: "rotor-imbalance",
+      severity: "fault",
+      confidence: best.lead > 3 ? 0.95 : 0.8,
+      fromS: view.timeS[flights[0]!.from]!,
+      toS: view.timeS[flights.at(-1)!.to - 1]!,
+      motor: best.motor + 1,
+      value: hz,
+      unit: "Hz",
+      sentence: `Rotor ${best.motor + 1} is out of balance: a line of ${size.toFixed(2)} ${best.shaken.unit} once a turn (about ${hz.toFixed(0)} Hz) goes with its speed, ${best.lead.toFixed(1)} times that of its peers.`,
+      statistics: { amplitude: size, lead: best.lead, hz },
+      tellApart:
+        "Prop or bell: turn the prop on its hub by a half turn, then fly without changing anything else; then another prop.",
+    },
+  ];
+}
+
+/** Slow columns in between, so that the phase of a rotor goes on smoothly. */
+function interpolated(view: FlightView, rpm: Float64Array): Float64Array {
+  return smoothed(rpm, Math.max(3, Math.round(view.rateHz * 0.02)));
+}
+
+function phaseOf(timeS: Float64Array, rpm: Float64Array): Float64Array {
+  const phase = new Float64Array(rpm.length);
+  for (let row = 1; row < rpm.length; row++) {
+    const seconds = timeS[row]! - timeS[row - 1]!;
+    phase[row] = phase[row - 1]! + ((((rpm[row]! + rpm[row - 1]!) / 2) * 2 * Math.PI) / 60) * Math.min(seconds, 1);
+  }
+  return phase;
+}
+
+/** Middle amplitude at each rotor's turn, over all stretches: sine and cosine of each rotor's phase by least squares together. */
+function sizesOf(
+  values: Float64Array,
+  phases: readonly Float64Array[],
+  flights: readonly Stretch[],
+  rows: number,
+): number[] {
+  const all: number[][] = phases.map(() => []);
+  const terms = 2 * phases.length + 2;
+  for (const { from, to } of flights) {
+    for (let start = from; start + rows <= to; start += rows) {
+      const normal = Matrix.zeros(terms, terms);
+      const right = Matrix.zeros(terms, 1);
+      const line = new Float64Array(terms);
+      for (let row = start; row < start + rows; row++) {
+        phases.forEach((phase, at) => {
+          line[2 * at] = Math.cos(phase[row]!);
+          line[2 * at + 1] = Math.sin(phase[row]!);
+        });
+        line[terms - 2] = 1;
+        line[terms - 1] = (row - start) / rows - 0.5;
+        for (let i = 0; i < terms; i++) {
+          for (let j = i; j < terms; j++) normal.set(i, j, normal.get(i, j) + line[i]! * line[j]!);
+          right.set(i, 0, right.get(i, 0) + line[i]! * values[row]!);
+        }
+      }
+      for (let i = 0; i < terms; i++) {
+        normal.set(i, i, normal.get(i, i) + 1e-3 * rows);
+        for (let j = 0; j < i; j++) normal.set(i, j, normal.get(j, i));
+      }
+      const solution = solve(normal, right).to1DArray();
+      phases.forEach((_, at) => all[at]!.push(Math.hypot(solution[2 * at]!, solution[2 * at + 1]!)));
+    }
+  }
+  return all.map((each) => quantileOf(each, 0.5));
+}
+
+const TRACK_LENGTH_S = 0.5;
+/** A track that goes with one output this closely is its rotor's. */
+const FOLLOWS = 0.75;
+
+/** Without the speeds: the strongest line is followed through the flight, and held against each motor's output. */
+function byTrack(view: FlightView, flights: readonly Stretch[]): Verdict[] {
+  const length = 2 ** Math.round(Math.log2(TRACK_LENGTH_S * view.rateHz));
+  if (view.motors.length < 3 || view.rateHz < 150 || length < 32) return [];
+  const window = hann(length);
+  const tracks = shakenOf(view).map((shaken) => trackOf(view, shaken, flights, length));
+  const best = tracks
+    .filter((track) => track.points.length >= 8 && track.amplitude > track.shaken.least)
+    .sort((a, b) => b.amplitude / b.shaken.least - a.amplitude / a.shaken.least)[0];
+  if (!best || window.length === 0) return [];
+  const spread =
+    quantileOf(
+      best.points.map(({ hz }) => hz),
+      0.9,
+    ) /
+    quantileOf(
+      best.points.map(({ hz }) => hz),
+      0.1,
+    );
+  const links = view.motors.map((motor) => {
+    const means = best.points.map(({ row }) => Math.sqrt(Math.max(0, meanOf(motor, row, row + length))));
+    return correlation(
+      means,
+      best.points.map(({ hz }) => hz),
+    );
+  });
+  const order = links.map((_, at) => at).sort((a, b) => links[b]! - links[a]!);
+  const [top, next] = order;
+  if (!(links[top!]! > FOLLOWS) || spread < 1.015) return [];
+  const isSure = links[top!]! - links[next!]! > 0.05;
+  const hz = quantileOf(
+    best.points.map((point) => point.hz),
+    0.5,
+  );
+  return [
+    {
+      code: "rotor-imbalance",
+      severity: "fault",
+      confidence: isSure ? 0.8 : 0.6,
+      fromS: view.timeS[flights[0]!.from]!,
+      toS: view.timeS[flights.at(-1)!.to - 1]!,
+      motor: top! + 1,
+      value: hz,
+      unit: "Hz",
+      sentence: `A rotor is out of balance: a line of ${best.amplitude.toFixed(2)} ${best.shaken.unit} about ${hz.toFixed(0)} Hz goes with the output of motor ${top! + 1}${isSure ? "" : `, nearly as well with motor ${next! + 1}`}.`,
+      statistics: { amplitude: best.amplitude, follows: links[top!]!, followsNext: links[next!]!, hz },
+      tellApart:
+        "Which rotor: take the props off and spin up one motor after the other to the same output, a phone or the board as the sensor.",
+    },
+  ];
+}
+
+function trackOf(view: FlightView, shaken: Shaken, flights: readonly Stretch[], length: number) {
+  const points: { row: number; hz: number }[] = [];
+  const sizes: number[] = [];
+  for (const { from, to } of flights) {
+    for (let row = from; row + length <= to; row += length / 2) {
+      const spectrum = welch(shaken.values, view.rateHz, length, [row]);
+      const line = spectrum && strongestLine(spectrum, 25, 0.47 * view.rateHz);
+      if (!line || line.prominence < 12) continue;
+      points.push({ row, hz: line.hz });
+      sizes.push(line.amplitude);
+    }
+  }
+  return { shaken, points, amplitude: sizes.length > 0 ? quantileOf(sizes, 0.5) : 0 };
+}

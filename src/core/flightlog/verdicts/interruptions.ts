@@ -1,0 +1,234 @@
+import { type FlightView } from "../FlightView";
+import { cellCount } from "../pack";
+import { leastOf, meanOf, quantileOf, rowAt } from "../signal/rows";
+import { type Verdict } from "./verdict.types";
+
+/** Below this share of its usual value a 5 V rail is no supply for a controller. */
+const RAIL_SHARE = 0.9;
+/** A cell that falls under this lets go. */
+const CELL_COLLAPSE_V = 2.7;
+/** Time before an interruption in which its supply is looked at. */
+const BEFORE_S = 0.25;
+/** What a restart leaves of the motors. */
+const STOPPED_SHARE = 0.35;
+
+/** A place at which the controller stopped working. */
+interface Interruption {
+  row: number;
+  atS: number;
+  lastedS: number;
+}
+
+/**
+ * Resets of the controller, and losses of its supply. A reset shows in a clock that begins again, or in a gap (or a frozen stretch)
+ * behind which the motors stand; a gap with the motors at work on both sides is the recorder's own. With the rail or the cells down
+ * before it, it is a loss of supply.
+ */
+export function interruptions(view: FlightView): Verdict[] {
+  const all = interruptionsOf(view);
+  const dips = railDips(view);
+  const starved = all.filter(({ row }) => isStarved(view, row));
+  const resets = all.filter((each) => !starved.includes(each));
+  const verdicts: Verdict[] = [];
+  if (resets.length > 0) {
+    const times = resets.map(({ atS }) => `${atS.toFixed(1)} s`).join(", ");
+    verdicts.push({
+      code: "controller-reset",
+      severity: "fault",
+      confidence: view.channel("rail") || view.channel("voltage") ? 0.95 : 0.8,
+      fromS: resets[0]!.atS,
+      toS: resets.at(-1)!.atS,
+      value: resets.length,
+      unit: "resets",
+      sentence: `The controller began anew ${resets.length === 1 ? "once" : `${resets.length} times`} in the air (${times}): ${view.channel("rail") ? "its supply was steady before" : "the log does not show its supply"}, and the link was there.`,
+      statistics: { resets: resets.length },
+      tellApart:
+        "Overload of the processor or a bad joint: lower the loop rate and hover again; then press on the board's plugs on the bench while it runs.",
+    });
+  }
+  const first = starved[0] ?? (all.length === 0 ? dips[0] : undefined);
+  if (first) {
+    verdicts.push({
+      code: "brown-out",
+      severity: "fault",
+      confidence: 0.9,
+      fromS: Math.max(0, first.atS - BEFORE_S),
+      toS: (starved.at(-1) ?? first).atS,
+      value: first.volts,
+      unit: "V",
+      sentence: `The supply broke down at ${first.atS.toFixed(1)} s: ${first.of} fell to ${first.volts.toFixed(2)} V${starved.length > 0 ? ", then the controller stopped" : ""}.`,
+      statistics: { times: starved.length || dips.length, leastV: first.volts },
+      tellApart:
+        "The regulator or its load: power the board from a bench supply, then add one consumer at a time and watch the rail.",
+    });
+  }
+  return verdicts;
+
+  function isStarved(at: FlightView, row: number): boolean {
+    const low = lowSupply(at, row);
+    if (low)
+      Object.assign(
+        all.find((each) => each.row === row)!,
+        low,
+      );
+    return low !== null;
+  }
+}
+
+interface Low {
+  of: string;
+  volts: number;
+}
+
+/** The supply just before a row, when it was too low to work with. */
+function lowSupply(view: FlightView, row: number): Low | null {
+  const from = rowAt(view.timeS, view.timeS[row]! - BEFORE_S);
+  const rail = view.channel("rail");
+  if (rail) {
+    const least = leastOf(rail, from, row);
+    if (least < RAIL_SHARE * quantileOf(rail, 0.5)) return { of: "the rail", volts: least };
+  }
+  const pack = view.channel("voltage");
+  if (pack) {
+    const least = leastOf(pack, from, row);
+    const usual = quantileOf(pack, 0.5);
+    if (least < CELL_COLLAPSE_V * cellCount(view)! || least < 0.72 * usual) return { of: "the pack", volts: least };
+  }
+  return null;
+}
+
+/** Dips of the rail, or of the pack to next to nothing, behind which the controller went on. */
+function railDips(view: FlightView): (Interruption & Low)[] {
+  const rail = view.channel("rail");
+  if (!rail || view.flights.length === 0) return [];
+  const usual = quantileOf(rail, 0.5);
+  const dips: (Interruption & Low)[] = [];
+  for (let row = 0; row < rail.length; row++) {
+    if (rail[row]! >= usual * 0.87) continue;
+    const from = row;
+    while (row < rail.length && rail[row]! < usual * 0.95) row++;
+    const [atS, lastedS] = [view.timeS[from]!, view.timeS[Math.min(row, rail.length - 1)]! - view.timeS[from]!];
+    // One wild figure is the meter's
+    if (row - from > 1) dips.push({ row: from, atS, lastedS, of: "the rail", volts: leastOf(rail, from, row) });
+  }
+  return dips;
+}
+
+function interruptionsOf(view: FlightView): (Interruption & Partial<Low> & { volts: number; of: string })[] {
+  const found: Interruption[] = [];
+  for (const { row, atS, lastedS, kind } of view.log.breaks) {
+    if (kind === "began again" ? wasWorking(view, row) : wasWorking(view, row) && standsAfter(view, row))
+      found.push({ row, atS, lastedS });
+  }
+  for (const each of standstills(view)) if (found.every(({ atS }) => Math.abs(atS - each.atS) > 1)) found.push(each);
+  return found.sort((a, b) => a.row - b.row).map((each) => ({ ...each, volts: NaN, of: "" }));
+}
+
+function wasWorking(view: FlightView, row: number): boolean {
+  if (!view.power) return true;
+  const usual = quantileOf(view.power, 0.6);
+  return meanOf(view.power, Math.max(0, row - Math.round(0.3 * view.rateHz)), row) > 0.4 * usual;
+}
+
+function standsAfter(view: FlightView, row: number): boolean {
+  if (!view.power) return false;
+  const usual = quantileOf(view.power, 0.6);
+  const rows = Math.max(2, Math.round(0.05 * view.rateHz));
+  return meanOf(view.power, row, row + rows) < STOPPED_SHARE * usual;
+}
+
+/** Motors that stand in the air for a moment and work again, while the link was there: a restart that left no gap in the log. */
+function standstills(view: FlightView): Interruption[] {
+  const { power, timeS, motors } = view;
+  const link = view.channel("link_quality");
+  if (!power || motors.length === 0 || view.craft !== "multirotor") return [];
+  const usual = quantileOf(power, 0.6);
+  const found: Interruption[] = [];
+  const first = view.flights[0]?.from ?? 0;
+  for (let row = Math.max(1, first); row < power.length; row++) {
+    if (!(power[row]! < 0.08 * usual && power[row - 1]! > 0.5 * usual)) continue;
+    const from = row;
+    while (row < power.length && power[row]! < 0.08 * usual) row++;
+    const lastedS = (timeS[Math.min(row, power.length - 1)] ?? 0) - timeS[from]!;
+    const height = view.channel("altitude");
+    const isHigh = !height || height[from]! > leastOf(height, 0, height.length) + 0.7;
+    const isLinked = !link || meanOf(link, Math.max(0, from - 5), from + 5) > 0.3;
+    if (row < power.length && lastedS > 0.15 && lastedS < 4 && isHigh && isLinked && mainlyUp(power, row, usual))
+      found.push({ row: from, atS: timeS[from]!, lastedS });
+  }
+  return found;
+}
+
+function mainlyUp(power: Float64Array, row: number, usual: number): boolean {
+  return meanOf(power, row, Math.min(power.length, row + 50)) > 0.4 * usual;
+}
+
+const LINK_GONE = 0.12;
+const SHORTEST_LOSS_S = 0.3;
+
+/** The link was gone, or failsafe said so, while the controller went on. */
+export function linkLoss(view: FlightView): Verdict[] {
+  const link = view.channel("link_quality");
+  const failsafe = view.channel("failsafe");
+  const strength = view.channel("rssi");
+  if (!link && !failsafe && !strength) return [];
+  const usual = link ? quantileOf(link, 0.5) : 1;
+  const floor = strength ? quantileOf(strength, 0.01) : NaN;
+  const isGone = (row: number) =>
+    (failsafe !== null && failsafe[row]! > 0.5) ||
+    (link !== null && usual > 0.3 && link[row]! < LINK_GONE) ||
+    (link === null && strength !== null && strength[row]! <= floor && floor < -110);
+  const firstRow = view.flights[0]?.from ?? 0;
+  const lastRow = view.flights.at(-1)?.to ?? link?.length ?? 0;
+  for (let row = firstRow; row < view.timeS.length; row++) {
+    if (!isGone(row)) continue;
+    const from = row;
+    while (row < view.timeS.length && isGone(row)) row++;
+    const [fromS, toS] = [view.timeS[from]!, view.timeS[row - 1]!];
+    const wasFlying = from <= lastRow + view.rateHz * 0.2;
+    const follows = view.log.breaks.some(({ atS }) => Math.abs(atS - fromS) < 1.2);
+    if (toS - fromS < SHORTEST_LOSS_S || !wasFlying || follows) continue;
+    const stops = view.power !== null && meanOf(view.power, row - 10, row) < 0.2 * quantileOf(view.power, 0.6);
+    return [
+      {
+        code: "link-loss",
+        severity: "fault",
+        confidence: failsafe && link ? 0.95 : 0.85,
+        fromS,
+        toS,
+        value: toS - fromS,
+        unit: "s",
+        sentence: `The link was gone from ${fromS.toFixed(1)} s for ${(toS - fromS).toFixed(1)} s while the controller went on${stops ? ", and the motors were stopped by failsafe" : ", and failsafe flew"}.`,
+        statistics: { lostS: toS - fromS, leastLink: link ? leastOf(link, from, row) : NaN },
+        tellApart:
+          "Transmitter, antennas or receiver: a range check with the craft on a stand, each way round; then the receiver's supply.",
+      },
+    ];
+  }
+  return [];
+}
+
+/** The log ends while the craft flies. */
+export function endsInAir(view: FlightView): Verdict[] {
+  const last = view.flights.at(-1);
+  const end = view.timeS.length;
+  if (!last || view.timeS[end - 1]! - view.timeS[last.to - 1]! > 0.25) return [];
+  const height = view.channel("altitude");
+  const above = height ? meanOf(height, end - 5, end) - leastOf(height, 0, end) : NaN;
+  if (view.craft !== "fixed-wing" && height && above < 1) return [];
+  if (view.craft !== "fixed-wing" && view.power && meanOf(view.power, end - 5, end) < 0.4 * quantileOf(view.power, 0.6))
+    return [];
+  const beganOnGround = (view.flights[0]?.from ?? 0) > view.rateHz * 0.4;
+  return [
+    {
+      code: "ends-in-air",
+      severity: view.craft === "multirotor" || beganOnGround ? "fault" : "note",
+      confidence: height && beganOnGround ? 0.9 : 0.6,
+      fromS: Math.max(0, view.timeS[end - 1]! - 1),
+      toS: view.timeS[end - 1]!,
+      sentence: `The log ends in the air${Number.isFinite(above) ? `, ${above.toFixed(1)} m up` : ""}, with the motors at work: the recorder lost its power, or the file is cut.`,
+      statistics: { heightM: above },
+      tellApart: "Power or file: look at the pack's plug, the solder joints and the size of the recorder's memory.",
+    },
+  ];
+}

@@ -1,0 +1,208 @@
+import { type FlightView } from "../FlightView";
+import { correlation, regress } from "../signal/regress";
+import { changeOf, meanOf, mostOf, quantileOf, smoothed, spreadOf } from "../signal/rows";
+import { type Verdict } from "./verdict.types";
+
+const SURFACE = { roll: "aileron", pitch: "elevator" } as const;
+type SurfaceAxis = keyof typeof SURFACE;
+const WINDOW_S = 0.6;
+const HOP_S = 0.1;
+/** Windows in a row that have to agree. */
+const FEWEST_WINDOWS = 3;
+/** Off what was asked by this much, the craft ran away, deg. */
+const RAN_AWAY_DEG = 8;
+/** A surface that follows the stick this closely is the pilot's. */
+const BY_HAND = 0.9;
+const SURE_T = 6;
+
+/** The stabiliser in one moment: how the surface went with the push back to what was asked. */
+interface Law {
+  from: number;
+  to: number;
+  /** Correlation of the surface's moment with the push that is needed. */
+  link: number;
+  /** t value of the same, the stick taken into account. */
+  tValue: number;
+}
+
+/** Weight of the rate beside the angle in the push that is needed, s: a craft that comes back by itself needs none. */
+const RATE_WEIGHT_S = 0.25;
+/** The surface goes clearly with the push, or clearly against it. */
+const CLEAR = 0.75;
+
+/**
+ * Whether the stabiliser of a fixed wing pushes with the error or against it, apart from the pilot.
+ *
+ * First what the surface does to the craft: the change of the rate, regressed on the surface some hundredths of a second before.
+ * Then what moves the surface: in each short window it is regressed on the push that would bring the craft back (error less rate),
+ * with the stick beside it; windows that the stick alone explains are the pilot's. While a craft runs away error and rate grow
+ * together, which is why they are not told apart. Signs of the columns do not matter: both regressions turn with them.
+ */
+export function surfaceFeedback(view: FlightView): Verdict[] {
+  if (view.craft !== "fixed-wing") return [];
+  return (["roll", "pitch"] as const).flatMap((axis) => {
+    const effect = effectOf(view, axis);
+    const push = pushNeeded(view, axis);
+    return effect && push ? reversedOn(view, axis, push, lawsOf(view, axis, push, effect.sign), effect.tValue) : [];
+  });
+}
+
+/** What would bring the craft back to what was asked, deg. */
+function pushNeeded(view: FlightView, axis: SurfaceAxis): Float64Array | null {
+  const [rate, angle, target] = [view.gyro[axis], view.channel(axis), view.channel(`${axis}_target`)];
+  if (!rate) return null;
+  const usual = angle ? quantileOf(angle, 0.5) : 0;
+  return rate.map((each, row) => (angle ? (target?.[row] ?? usual) - angle[row]! : 0) - RATE_WEIGHT_S * each);
+}
+
+interface Effect {
+  sign: number;
+  tValue: number;
+}
+
+/**
+ * What a surface does: the sign of the turn that it begins. Steps of the surface are held against the change of the turning right
+ * behind them, since over longer times the craft's own motion and the stabiliser answer too.
+ */
+function effectOf(view: FlightView, axis: SurfaceAxis): Effect | null {
+  const surface = view.channel(SURFACE[axis]);
+  const rate = view.gyro[axis];
+  if (!surface || !rate) return null;
+  const { rateHz } = view;
+  const rows = (seconds: number) => Math.max(1, Math.round(seconds * rateHz));
+  const step = changeOf(surface, rateHz, rows(0.06));
+  const turning = changeOf(smoothed(rate, rows(0.03)), rateHz, rows(0.06));
+  const sizes = step.map(Math.abs);
+  const edge = quantileOf(sizes, 0.9);
+  const quick = Array.from({ length: step.length }, (_, row) => row).filter(
+    (row) => sizes[row]! >= edge && row > rows(0.1) && row < step.length - rows(0.2),
+  );
+  const fits = [0.02, 0.05, 0.08, 0.12].flatMap((lag) => {
+    const jump = quick.map((row) => turning[row + rows(lag + 0.03)]! - turning[row + rows(lag) - rows(0.08)]!);
+    const fit = regress([quick.map((row) => step[row]!), quick.map((row) => rate[row]!)], jump);
+    return fit ? [fit] : [];
+  });
+  const best = fits.sort((a, b) => Math.abs(b.tValues[0]!) - Math.abs(a.tValues[0]!))[0];
+  if (!best || Math.abs(best.tValues[0]!) < SURE_T) return null;
+  return { sign: Math.sign(best.slopes[0]!), tValue: best.tValues[0]! };
+}
+
+function lawsOf(view: FlightView, axis: SurfaceAxis, push: Float64Array, sign: number): Law[] {
+  const surface = view.channel(SURFACE[axis])!;
+  const stick = view.channel(`stick_${axis}`);
+  const mode = modeOf(view);
+  const rows = Math.round(WINDOW_S * view.rateHz);
+  const hop = Math.max(1, Math.round(HOP_S * view.rateHz));
+  const usualMotion = spreadOf(surface);
+  const handGain = stick ? handGainOf(view, stick, surface, rows) : NaN;
+  const laws: Law[] = [];
+  for (const { from, to } of view.flights) {
+    for (let start = from; start + rows <= to; start += hop) {
+      if (mode && mode[start] !== mode[start + rows - 1]) continue;
+      if (spreadOf(surface, start, start + rows) < 0.15 * usualMotion) continue;
+      const window = Array.from({ length: rows }, (_, at) => start + at);
+      if (stick && isByHand(view, stick, surface, window, handGain)) continue;
+      const fit = regress(stick ? [push, stick] : [push], surface, window) ?? regress([push], surface, window);
+      if (fit)
+        laws.push({
+          from: start,
+          to: start + rows,
+          link: sign * correlation(push, surface, window),
+          tValue: sign * fit.tValues[0]!,
+        });
+    }
+  }
+  return laws;
+}
+
+function modeOf(view: FlightView): ArrayLike<number> | null {
+  return view.log.modes?.codes ?? view.channel("mode");
+}
+
+/** What the pilot's stick makes of the surface while he flies alone: the middle slope of the windows that the stick explains. */
+function handGainOf(view: FlightView, stick: Float64Array, surface: Float64Array, rows: number): number {
+  const slopes = view.flights.flatMap(({ from, to }) =>
+    Array.from({ length: Math.floor((to - from) / rows) }, (_, at) => {
+      const start = from + at * rows;
+      const fit = regress(
+        [stick],
+        surface,
+        Array.from({ length: rows }, (_, row) => start + row),
+      );
+      return fit && fit.rSquared > BY_HAND ? fit.slopes[0]! : NaN;
+    }).filter(Number.isFinite),
+  );
+  return quantileOf(slopes, 0.5);
+}
+
+/** True where the stick explains the surface, and as it does when the pilot flies alone. */
+function isByHand(
+  view: FlightView,
+  stick: Float64Array,
+  surface: Float64Array,
+  window: readonly number[],
+  handGain: number,
+): boolean {
+  return [0, 0.04, 0.08].some((lag) => {
+    const rows = Math.round(lag * view.rateHz);
+    const earlier = window.map((row) => stick[Math.max(0, row - rows)]!);
+    const fit = regress(
+      [earlier],
+      window.map((row) => surface[row]!),
+    );
+    const share = fit ? fit.slopes[0]! / handGain : NaN;
+    return fit !== null && fit.rSquared > BY_HAND && !(share < 0.5 || share > 2);
+  });
+}
+
+function reversedOn(
+  view: FlightView,
+  axis: SurfaceAxis,
+  push: Float64Array,
+  laws: readonly Law[],
+  effectT: number,
+): Verdict[] {
+  const pushing = laws.filter(({ link, tValue }) => link < -CLEAR && tValue < -SURE_T);
+  const run = longestRun(pushing, Math.round(1.6 * HOP_S * view.rateHz));
+  if (run.length < FEWEST_WINDOWS) return [];
+  const [from, to] = [run[0]!.from, run.at(-1)!.to];
+  const opposing = laws.filter((law) => law.link > CLEAR && law.from < to && law.to > from);
+  // The craft has to have run away there: a chance fit in calm air is no evidence.
+  const size = push.map(Math.abs);
+  const growth =
+    mostOf(size, from, to) /
+    Math.max(1, quantileOf(size, 0.5, from, Math.min(to, from + Math.round(0.5 * view.rateHz))));
+  const most = mostOf(size, from, to);
+  if (most < RAN_AWAY_DEG || growth < 1.8 || opposing.length > run.length) return [];
+  return [
+    {
+      code: "feedback-reversed",
+      severity: "fault",
+      confidence: Math.min(0.97, 0.75 + 0.03 * pushing.length),
+      fromS: view.timeS[from]!,
+      toS: view.timeS[to - 1]!,
+      axis,
+      sentence: `The ${axis} stabiliser pushes the wrong way: from ${view.timeS[from]!.toFixed(1)} s the ${SURFACE[axis]} moved with the error, and the error grew to ${most.toFixed(0)}°.`,
+      statistics: {
+        windowsPushing: pushing.length,
+        windowsOpposing: laws.filter(({ link }) => link > CLEAR).length,
+        link: meanOf(run.map(({ link }) => link)),
+        growth,
+        surfaceEffectT: effectT,
+      },
+      tellApart:
+        "Stabiliser or stick: switch the stabiliser on, tilt the craft by hand and watch the surface; then move the stick. Each on its own.",
+    },
+  ];
+}
+
+/** The longest row of windows that follow each other. */
+function longestRun(laws: readonly Law[], hopRows: number): Law[] {
+  let best: Law[] = [];
+  let run: Law[] = [];
+  for (const law of laws) {
+    run = run.length > 0 && law.from - run.at(-1)!.from <= hopRows ? [...run, law] : [law];
+    if (run.length > best.length) best = run;
+  }
+  return best;
+}

@@ -1,0 +1,85 @@
+import { type FlightView } from "../FlightView";
+import { regress } from "../signal/regress";
+import { changeOf, quantileOf, smoothed } from "../signal/rows";
+import { type Verdict } from "./verdict.types";
+
+/** Both slopes have to be this many times their error. */
+const SURE_T = 12;
+/** Off what was asked by this much now and then, deg. */
+const WANDERING_DEG = 1.5;
+
+/**
+ * A fixed wing that is unstable in pitch while its surface opposes: tail-heavy.
+ *
+ * The change of the pitch rate is regressed on the rate, on what stands for the angle of attack, and on the elevator. In a stable
+ * craft more angle of attack turns the nose down; in a tail-heavy one it turns it further up.
+ *
+ * @see R. C. Nelson, Flight Stability and Automatic Control, 2nd ed., McGraw-Hill 1998, section 4.3: M_α of the short period.
+ */
+export function tailHeavy(view: FlightView): Verdict[] {
+  if (view.craft !== "fixed-wing") return [];
+  const rate = view.gyro.pitch;
+  const elevator = view.channel("elevator");
+  const attack = attackOf(view);
+  if (!rate || !elevator || !attack) return [];
+  const { rateHz } = view;
+  const window = Math.round(rateHz * 0.08);
+  const turning = changeOf(smoothed(rate, window), rateHz, Math.max(2, window));
+  const lag = Math.round(rateHz * 0.02);
+  const earlier = elevator.map((_, row) => elevator[Math.max(0, row - lag)]!);
+  const fit = regress([attack.values, smoothed(rate, window), earlier], turning);
+  if (!fit) return [];
+  const [onAttack] = fit.slopes;
+  const [attackT, , elevatorT] = fit.tValues;
+  const angle = view.channel("pitch");
+  const target = view.channel("pitch_target");
+  const error = angle ? angle.map((each, row) => Math.abs((target?.[row] ?? quantileOf(angle, 0.5)) - each)) : null;
+  const wandering = error ? quantileOf(error, 0.95) : quantileOf(rate.map(Math.abs), 0.95) / 3;
+  if (
+    !(onAttack! > 0) ||
+    attackT! < SURE_T ||
+    Math.abs(elevatorT!) < SURE_T ||
+    fit.rSquared < 0.3 ||
+    wandering < WANDERING_DEG
+  )
+    return [];
+  return [
+    {
+      code: "unstable-opposed",
+      severity: "fault",
+      confidence: wandering > 12 ? 0.9 : 0.75,
+      fromS: view.timeS[view.flights[0]?.from ?? 0]!,
+      toS: view.timeS.at(-1)!,
+      axis: "pitch",
+      value: wandering,
+      unit: "deg",
+      sentence: `The nose runs away although the elevator opposes it (off by ${wandering.toFixed(0)}° at times): more angle of attack turns it further up. The craft is tail-heavy.`,
+      statistics: {
+        onAttack: onAttack!,
+        onAttackT: attackT!,
+        elevatorT: elevatorT!,
+        wanderingDeg: wandering,
+        rSquared: fit.rSquared,
+      },
+      tellApart:
+        "Balance point or stabiliser: weigh the craft on its balance point against its sheet; then tilt it by hand with the stabiliser on.",
+    },
+  ];
+}
+
+/** What stands for the angle of attack: the load on the wing, or the pitch angle less the angle of climb. */
+function attackOf(view: FlightView): { values: Float64Array } | null {
+  const load = view.channel("acc_z");
+  const window = Math.round(view.rateHz * 0.12);
+  if (load) return { values: smoothed(load, window) };
+  const [pitch, height, air] = [view.channel("pitch"), view.channel("altitude"), view.channel("airspeed")];
+  if (!pitch || !height || !air) return null;
+  const climb = changeOf(smoothed(height, Math.round(view.rateHz * 0.4)), view.rateHz, Math.round(view.rateHz * 0.4));
+  const speed = smoothed(air, Math.round(view.rateHz));
+  return {
+    values: pitch.map(
+      (each, row) =>
+        each - (Math.asin(Math.max(-1, Math.min(1, climb[row]! / Math.max(3, speed[row]!)))) * 180) / Math.PI,
+    ),
+  };
+}

@@ -1,0 +1,144 @@
+import { type ColumnSaid, usesWith } from "../core/flightlog/channels/columnMap";
+import { unitOfRole } from "../core/flightlog/channels/roles";
+import { type FlightLog } from "../core/flightlog/FlightLog";
+import { type LogContext } from "../core/flightlog/FlightView";
+import { judgeLog, type LogJudgement } from "../core/flightlog/judgeLog";
+import { CRAFTS, type LogCraft } from "../core/flightlog/phases";
+import { flightLogOf } from "../core/flightlog/reading/flightLogOf";
+import { LogError } from "../core/flightlog/reading/LogError";
+import { LogReader, refuseTooLarge } from "../core/flightlog/reading/LogReader";
+
+export { LogError, refuseTooLarge };
+
+export interface LogOptions extends LogContext {
+  /** What a map file says of the columns. */
+  columns?: readonly ColumnSaid[] | undefined;
+}
+
+/** What `pitstopa log --json` prints. */
+export interface LogAnswer extends LogJudgement {
+  /** `unit` is that of the file, `inUnit` that of the readings: (figure + offset) · scale. */
+  columns: {
+    heading: string;
+    role: string | null;
+    unit: string;
+    inUnit: string;
+    scale: number;
+    offset: number;
+    by: string;
+  }[];
+  assumptions: FlightLog["assumptions"];
+  notes: readonly string[];
+  rateHz: number;
+  durationS: number;
+  rowCount: number;
+}
+
+/**
+ * Reads a flight log and judges it.
+ *
+ * @param chunks - The bytes of the file, in order.
+ * @throws {LogError} For what is no log.
+ */
+export function judgeLogFile(chunks: Iterable<Uint8Array>, { columns: said, ...context }: LogOptions): LogAnswer {
+  const reader = new LogReader();
+  for (const chunk of chunks) reader.push(chunk);
+  const raw = reader.finish();
+  const log = flightLogOf(raw, said ? usesWith(raw.columns, said) : undefined);
+  const uses = new Map(log.uses.map((use) => [use.column, use]));
+  return {
+    ...judgeLog(log, context),
+    columns: raw.columns.map(({ heading }, column) => {
+      const use = uses.get(column);
+      return use
+        ? {
+            heading,
+            role: use.role,
+            unit: use.unit,
+            inUnit: unitOfRole(use.role),
+            scale: use.scale,
+            offset: use.offset,
+            by: use.by,
+          }
+        : { heading, role: null, unit: "", inUnit: "", scale: 1, offset: 0, by: "nothing" };
+    }),
+    assumptions: log.assumptions,
+    notes: log.notes,
+    rateHz: log.rateHz,
+    durationS: log.timeS.at(-1)! - log.timeS[0]!,
+    rowCount: log.timeS.length,
+  };
+}
+
+/**
+ * What a map file says: either { "columns": [ { "name", "role", "unit", "scale", "offset" } ] }, or { "HEADING": "role" } with the
+ * unit behind it in brackets where the heading does not name it; null leaves a column out.
+ *
+ * @throws {LogError}
+ */
+export function readMap(text: string): ColumnSaid[] {
+  let map: unknown;
+  try {
+    map = JSON.parse(text);
+  } catch {
+    throw new LogError("The map is no JSON.");
+  }
+  if (typeof map !== "object" || map === null) throw new LogError("The map is no JSON object.");
+  const list: unknown = Array.isArray(map) ? map : (map as { columns?: unknown }).columns;
+  if (Array.isArray(list)) return list.map(saidOf);
+  return Object.entries(map).map(([name, said]) => {
+    if (said === null) return { name, role: null };
+    const parts = /^\s*(\S+)\s*(?:\[([^\]]+)\])?\s*$/.exec(String(said));
+    if (!parts) throw new LogError(`“${String(said)}” says no role: write it as in “voltage [mV]”.`);
+    return { name, role: parts[1]!, unit: parts[2] };
+  });
+}
+
+function saidOf(said: unknown): ColumnSaid {
+  const { name, heading, role, unit, scale, offset } = (said ?? {}) as Record<string, unknown>;
+  const title = name ?? heading;
+  if (typeof title !== "string" || (typeof role !== "string" && role !== null))
+    throw new LogError("Each entry of the map's columns needs a “name” and a “role”.");
+  return {
+    name: title,
+    role,
+    unit: typeof unit === "string" && unit !== "" ? unit : undefined,
+    scale: typeof scale === "number" ? scale : undefined,
+    offset: typeof offset === "number" ? offset : undefined,
+  };
+}
+
+/** @throws {LogError} For a craft that there is none of. */
+export function requireCraft(name: string): LogCraft {
+  const craft = CRAFTS.find((each) => each === name);
+  if (!craft) throw new LogError(`There is no craft “${name}”. There are: ${CRAFTS.join(", ")}.`);
+  return craft;
+}
+
+/** The same answer as a page of text. */
+export function logText({
+  craft,
+  columns,
+  verdicts,
+  phases,
+  assumptions,
+  notes,
+  rateHz,
+  durationS,
+}: LogAnswer): string {
+  const faults = verdicts.filter(({ severity }) => severity === "fault");
+  const unused = columns.filter(({ role }) => role === null).map(({ heading }) => heading);
+  return [
+    faults.length === 0 ? "nothing found" : faults.length === 1 ? "one fault" : `${faults.length} faults`,
+    ...verdicts.flatMap(({ sentence, confidence, severity, tellApart }) => [
+      `  ${severity === "note" ? "(note) " : ""}${sentence} [${(confidence * 100).toFixed(0)} %]`,
+      ...(tellApart ? [`      ${tellApart}`] : []),
+    ]),
+    "",
+    `  ${craft}, ${durationS.toFixed(1)} s at ${rateHz.toFixed(0)} lines a second`,
+    `  ${phases.map(({ name, fromS, toS }) => `${name} ${fromS.toFixed(1)}–${toS.toFixed(1)} s`).join(", ")}`,
+    ...assumptions.map(({ about, assumed, evidence }) => `  taken: ${about}: ${assumed} (${evidence})`),
+    ...(unused.length > 0 ? [`  not used: ${unused.join(", ")}`] : []),
+    ...notes.map((note) => `  ${note}`),
+  ].join("\n");
+}
