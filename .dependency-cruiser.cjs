@@ -1,6 +1,6 @@
 /** The arrows of docs/architecture.md, enforced. */
 const groundFloor = "(job|craft|people|faultLibrary|instruments|packs)";
-const bays = "(receive|isolate|bench|refit|prove|handback)";
+const bays = "(receive|isolate|bench|refit|flightlog|prove|handback)";
 const only = (name, from, allowed) => ({
   name,
   severity: "error",

@@ -1,6 +1,6 @@
 import { type ReactNode } from "react";
 import { pageContext } from "@/server/verbs/currentPerson";
-import { BAYS } from "@/features/bays";
+import { BAYS, ROOMS } from "@/features/bays";
 import { Rail } from "@/features/navigation/Rail";
 import { diskRoom, fullText } from "@/server/diskRoom";
 import { hasRole } from "@/server/person";
@@ -12,7 +12,11 @@ export default async function ShopLayout({ children }: { children: ReactNode }) 
   const room = await diskRoom();
   return (
     <div className={styles.shop}>
-      <Rail displayName={person.displayName} role={person.role} bays={BAYS.map(({ name, keys }) => ({ name, keys }))} />
+      <Rail
+        displayName={person.displayName}
+        role={person.role}
+        bays={[...BAYS, ...ROOMS].map(({ name, keys }) => ({ name, keys }))}
+      />
       <main className={styles.main}>
         {room?.isFull ? (
           <p role="alert" className={styles.notice}>

@@ -88,7 +88,17 @@ describe("ArmRunInput", () => {
 });
 
 describe("seriesChartOption", () => {
-  const colours = { ink: "i", soft: "s", line: "l", main: "m", second: "2", limit: "x", card: "c" };
+  const colours = {
+    ink: "i",
+    soft: "s",
+    line: "l",
+    main: "m",
+    second: "2",
+    third: "2",
+    fourth: "2",
+    limit: "x",
+    card: "c",
+  };
   type Series = {
     name: string;
     data: [number, number][];

@@ -2,7 +2,7 @@ import { CRAFT_KINDS } from "@/core/craft/craftKinds";
 import { type Shape } from "@/core/craft/spots";
 import { causesOf, placesOf, standingCauses } from "@/features/job/causes/causesOf";
 import { type JobFacts, type ReportSection } from "@/features/job/bays/bayManifest";
-import { registeredBays } from "@/features/job/bays/bayRegistry";
+import { reportSections } from "@/features/job/bays/bayRegistry";
 import { type WorkshopContent } from "@/features/faultLibrary/workshop.schema";
 import { jobNumber } from "@/features/job/job";
 import { formatDate } from "@/shared/format";
@@ -39,6 +39,6 @@ export function reportOf(facts: JobFacts, { shopName, paper }: Pick<WorkshopCont
       shape: { kind: craft.kind, motorCount: craft.motorCount },
       places: standingCauses(causesOf(facts)).flatMap(placesOf),
     },
-    sections: registeredBays().flatMap((bay) => bay.report?.(facts) ?? []),
+    sections: reportSections(facts),
   };
 }

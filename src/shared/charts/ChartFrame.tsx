@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useRef } from "react";
+import { useEffect, useEffectEvent, useRef } from "react";
 import { useTheme } from "@/shared/theme/ThemeProvider";
 
 /** The page's roles as colours that a canvas understands. */
@@ -10,6 +10,8 @@ export interface ChartColours {
   line: string;
   main: string;
   second: string;
+  third: string;
+  fourth: string;
   limit: string;
   card: string;
 }
@@ -21,17 +23,35 @@ interface Props {
   shape?: string;
   heightPx: number;
   label: string;
+  /** Hears which part of its axis, from 0 to 1, somebody turned to by wheel or drag; the option has an inside zoom then. */
+  onZoom?: (from: number, to: number) => void;
 }
 
-type Chart = { setOption(option: object, notMerge: boolean): void; resize(): void; dispose(): void };
+type Chart = {
+  setOption(option: object, notMerge: boolean): void;
+  resize(): void;
+  dispose(): void;
+  on(event: "datazoom", listener: (event: unknown) => void): void;
+};
+
+interface ZoomEvent {
+  start?: number;
+  end?: number;
+  batch?: { start: number; end: number }[];
+}
 
 /** A chart as wide as its place, drawn anew when its option or the colour scheme changes. */
-export function ChartFrame({ toOption, shape, heightPx, label }: Props) {
+export function ChartFrame({ toOption, shape, heightPx, label, onZoom }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const chart = useRef<Chart | null>(null);
   const { scheme } = useTheme();
   const latest = useRef(toOption);
   const drawn = useRef<string | null>(null);
+  const zoomed = useEffectEvent((event: unknown) => {
+    const { batch, start, end } = event as ZoomEvent;
+    const [from, to] = batch?.[0] ? [batch[0].start, batch[0].end] : [start, end];
+    if (from !== undefined && to !== undefined && (from > 0 || to < 100)) onZoom?.(from / 100, to / 100);
+  });
 
   useEffect(() => {
     latest.current = toOption;
@@ -51,6 +71,7 @@ export function ChartFrame({ toOption, shape, heightPx, label }: Props) {
       if (isGone || !frame.current) return;
       const made: Chart = init(frame.current);
       chart.current = made;
+      made.on("datazoom", zoomed);
       made.setOption(latest.current(coloursOf(frame.current)), true);
       observer = new ResizeObserver(() => made.resize());
       observer.observe(frame.current);
@@ -77,6 +98,8 @@ function coloursOf(element: HTMLElement): ChartColours {
     line: role("line"),
     main: role("petrol"),
     second: role("second"),
+    third: role("waiting"),
+    fourth: role("met"),
     limit: role("failed"),
     card: role("card"),
   };

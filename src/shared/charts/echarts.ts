@@ -1,9 +1,24 @@
 import { LineChart, ScatterChart } from "echarts/charts";
-import { GridComponent, MarkLineComponent, TooltipComponent } from "echarts/components";
+import {
+  DataZoomInsideComponent,
+  GridComponent,
+  MarkAreaComponent,
+  MarkLineComponent,
+  TooltipComponent,
+} from "echarts/components";
 import { init, use as register } from "echarts/core";
 import { CanvasRenderer } from "echarts/renderers";
 
-register([LineChart, ScatterChart, GridComponent, TooltipComponent, MarkLineComponent, CanvasRenderer]);
+register([
+  LineChart,
+  ScatterChart,
+  GridComponent,
+  TooltipComponent,
+  MarkLineComponent,
+  MarkAreaComponent,
+  DataZoomInsideComponent,
+  CanvasRenderer,
+]);
 
 /** ECharts with just what the charts of the bench draw. */
 export { init };

@@ -65,3 +65,6 @@ export interface BayManifest extends BayStop {
   /** A sentence why the job may not go here yet, or null. */
   closedBecause?(facts: Pick<JobFacts, "proofs">): string | null;
 }
+
+/** A place off the path that a job visits from any bay: it has events and a part of the report, and no job rests in it. */
+export type RoomManifest = Pick<BayManifest, "id" | "name" | "keys" | "events" | "report">;

@@ -2,8 +2,9 @@ import { type Metadata } from "next";
 import { type ReactNode } from "react";
 import { jobIdOf, orNotFound } from "@/app/jobNumberParam";
 import { BayPathProvider } from "@/features/job/bays/BayPath";
-import { bayPath, closedBays } from "@/features/job/bays/bayRegistry";
+import { bayPath, closedBays, roomStops } from "@/features/job/bays/bayRegistry";
 import { BayNotice } from "@/features/job/bays/BayNotice";
+import { RoomLinks } from "@/features/job/bays/RoomLinks";
 import { BayKeys } from "@/features/job/bays/BayKeys";
 import { CraftShapeProvider } from "@/features/craft/drawing/CraftShape";
 import { getJobPage } from "@/features/job/getJobPage";
@@ -33,7 +34,8 @@ export default async function JobLayout({ params, children }: Props) {
     <div className="stack">
       <PunchedTicket ticket={ticketOf(job, craft)} now={context.now} isOpen />
       <BayPathProvider path={bayPath()}>
-        <BayKeys number={jobNumber(job.id)} />
+        <BayKeys number={jobNumber(job.id)} rooms={roomStops()} />
+        <RoomLinks number={jobNumber(job.id)} rooms={roomStops()} firstKey={bayPath().length + 1} />
         <CraftShapeProvider kind={craft.kind} motorCount={craft.motorCount}>
           <ControlsProvider>
             {!job.closedAt && (

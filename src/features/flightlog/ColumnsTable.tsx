@@ -1,0 +1,102 @@
+"use client";
+
+import { Button } from "antd";
+import { useState } from "react";
+import { type ColumnSaid } from "@/core/flightlog/channels/columnMap";
+import { ROLE_NAMES } from "@/core/flightlog/channels/roles";
+import { type ReadLog } from "@/workers/flightlog/protocol";
+import styles from "./LogLab.module.css";
+
+const MOST_NUMBERED = 8;
+/** Every role with its numbers, for the list. */
+const ROLES = ROLE_NAMES.flatMap((name) =>
+  name.endsWith("_N") ? Array.from({ length: MOST_NUMBERED }, (_, at) => name.replace("_N", `_${at + 1}`)) : [name],
+);
+
+/** What each column was taken for; who knows better says so, and the file is read again. */
+export function ColumnsTable({
+  log,
+  said,
+  onSay,
+}: {
+  log: ReadLog;
+  said: readonly ColumnSaid[];
+  onSay: (columns: ColumnSaid[]) => void;
+}) {
+  const [changed, setChanged] = useState<ReadonlyMap<string, string>>(new Map());
+  const rows = [
+    ...log.columns.map(({ heading, role, unit }) => ({ heading, role, unit })),
+    ...log.unused.map((heading) => ({ heading, role: "", unit: "" })),
+  ];
+  const say = () => {
+    const own = [...changed].map(([name, role]): ColumnSaid => ({ name, role: role || null }));
+    onSay([...said.filter(({ name }) => !changed.has(name)), ...own]);
+    setChanged(new Map());
+  };
+  return (
+    <details>
+      <summary>
+        {log.columns.length} columns understood{log.unused.length > 0 ? `, ${log.unused.length} not used` : ""}
+      </summary>
+      <div className="stack">
+        <table className={styles.columns}>
+          <thead>
+            <tr>
+              <th>Heading in the file</th>
+              <th>taken for</th>
+              <th>in</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map(({ heading, role, unit }) => (
+              <tr key={heading}>
+                <td>{heading}</td>
+                <td>
+                  <select
+                    aria-label={`${heading} is`}
+                    value={changed.get(heading) ?? role}
+                    onChange={({ target }) => setChanged(new Map(changed).set(heading, target.value))}
+                  >
+                    <option value="">not used</option>
+                    {ROLES.map((each) => (
+                      <option key={each} value={each}>
+                        {each.replaceAll("_", " ")}
+                      </option>
+                    ))}
+                  </select>
+                </td>
+                <td className="number">{unit}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <div>
+          <Button disabled={changed.size === 0} onClick={say}>
+            Read again with these
+          </Button>
+        </div>
+        <Assumed log={log} />
+      </div>
+    </details>
+  );
+}
+
+function Assumed({ log: { judgement } }: { log: ReadLog }) {
+  const { assumptions, notes } = judgement;
+  if (assumptions.length + notes.length === 0) return null;
+  return (
+    <>
+      <h3 className="label">Taken for granted</h3>
+      <ul className={styles.small}>
+        {notes.map((note) => (
+          <li key={note}>{note}</li>
+        ))}
+        {assumptions.map(({ about, assumed, evidence }) => (
+          <li key={about}>
+            {about}: <b>{assumed}</b>, for {evidence}
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}

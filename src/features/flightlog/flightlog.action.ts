@@ -1,0 +1,15 @@
+"use server";
+
+import { runAction } from "@/server/verbs/runAction";
+import { HandOverInput, NoteLogInput } from "./flightlog.schema";
+import { handOver, noteLog } from "./logVerbs";
+
+/** Hands what a log says to Isolate. */
+export async function handOverAction(raw: unknown) {
+  return runAction(HandOverInput, raw, handOver);
+}
+
+/** Writes a remark at a moment of a log. */
+export async function noteLogAction(raw: unknown) {
+  return runAction(NoteLogInput, raw, noteLog);
+}

@@ -1,0 +1,57 @@
+import "server-only";
+import { getJobPage } from "@/features/job/getJobPage";
+import { evidenceGiven } from "@/features/job/events/jobEvents";
+import { hasRole } from "@/server/person";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
+import { type Judgement, type LogColumn } from "./flightlog.schema";
+import { logNoted } from "./flightlog.manifest";
+import { listFlightLogs } from "./flightLogRepository";
+
+/** A log as the page shows it. */
+export interface ShownLog {
+  id: number;
+  fileName: string;
+  rowCount: number;
+  durationS: number;
+  rateHz: number;
+  columns: LogColumn[];
+  judgement: Judgement;
+  addedAt: Date;
+  personName: string;
+  notes: { atS: number; note: string; personName: string }[];
+  /** True when something of it was handed to Isolate. */
+  isHandedOver: boolean;
+}
+
+export interface LogLabData {
+  target: { jobId: number; version: number };
+  mayEdit: boolean;
+  logs: ShownLog[];
+}
+
+/** A job in the log lab. @throws {NotFoundError}, {AppError} `forbidden` */
+export async function getLogLab(context: VerbContext, jobId: number): Promise<LogLabData> {
+  requireRole(context, "viewer");
+  const [{ job, events }, logs] = await Promise.all([getJobPage(context, jobId), listFlightLogs(context.pool, jobId)]);
+  const remarks = logNoted.in(events);
+  const sources = new Set(evidenceGiven.in(events).map(({ payload }) => payload.source));
+  return {
+    target: { jobId: job.id, version: job.version },
+    mayEdit: !job.closedAt && hasRole(context.person, "technician"),
+    logs: logs.map(({ id, fileName, rowCount, durationS, rateHz, columns, judgement, addedAt, personName }) => ({
+      id,
+      fileName,
+      rowCount,
+      durationS,
+      rateHz,
+      columns,
+      judgement,
+      addedAt,
+      personName,
+      notes: remarks
+        .filter(({ payload }) => payload.logId === id)
+        .map(({ payload, personName: by }) => ({ atS: payload.atS, note: payload.note, personName: by })),
+      isHandedOver: sources.has(`flight log ${fileName}`),
+    })),
+  };
+}

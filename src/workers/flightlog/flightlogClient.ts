@@ -1,0 +1,38 @@
+import { proxy, type Remote, wrap } from "comlink";
+import { type FlightlogWorker, type ReadOptions } from "./protocol";
+
+/** The page's side of the worker that reads flight logs. */
+export class FlightlogClient {
+  private readonly worker = new Worker(new URL("./flightlog.worker.ts", import.meta.url), { type: "module" });
+  private readonly remote: Remote<FlightlogWorker> = wrap(this.worker);
+
+  /** @param onError - Hears when the worker itself dies: what was asked of it would never be answered. */
+  constructor(onError: () => void) {
+    this.worker.onerror = onError;
+  }
+
+  read(file: File, options: ReadOptions, onProgress: (bytes: number) => void) {
+    return this.remote.read(file, options, proxy(onProgress));
+  }
+
+  open(...args: Parameters<FlightlogWorker["open"]>) {
+    return this.remote.open(...args);
+  }
+
+  packed(...args: Parameters<FlightlogWorker["packed"]>) {
+    return this.remote.packed(...args);
+  }
+
+  picture(...args: Parameters<FlightlogWorker["picture"]>) {
+    return this.remote.picture(...args);
+  }
+
+  spectra(...args: Parameters<FlightlogWorker["spectra"]>) {
+    return this.remote.spectra(...args);
+  }
+
+  /** Ends the worker, and with it whatever it is at. */
+  stop(): void {
+    this.worker.terminate();
+  }
+}

@@ -1,0 +1,59 @@
+import { type Assumption } from "@/core/flightlog/FlightLog";
+import { type LogContext } from "@/core/flightlog/FlightView";
+import { type ColumnSaid } from "@/core/flightlog/channels/columnMap";
+import { type LogJudgement } from "@/core/flightlog/judgeLog";
+
+/** What the page knows of a log after it was read. */
+export interface ReadLog {
+  sha256: string;
+  byteCount: number;
+  rowCount: number;
+  durationS: number;
+  rateHz: number;
+  /** Every channel, the clock among them. */
+  columns: { role: string; heading: string; unit: string }[];
+  judgement: LogJudgement & { assumptions: readonly Assumption[]; notes: readonly string[] };
+  /** Headings that were not understood. */
+  unused: readonly string[];
+}
+
+/** What is said to a file beside its bytes. */
+export interface ReadOptions extends LogContext {
+  columns?: readonly ColumnSaid[] | undefined;
+}
+
+/** A failure comes back as a value: across the border to a worker an error keeps nothing but its sentence. */
+export type Answer<T> = { ok: true; value: T } | { ok: false; message: string };
+
+/** A log that the shop keeps, of which channels are fetched when they are asked for. */
+export interface KeptLog {
+  logId: number;
+  rowCount: number;
+}
+
+/** Lowest and highest of a channel over equal parts of a stretch. */
+export interface ChannelPicture {
+  role: string;
+  timeS: Float64Array;
+  min: Float64Array;
+  max: Float64Array;
+}
+
+/** A spectrum over a stretch. */
+export interface SpectrumPicture {
+  role: string;
+  hz: Float64Array;
+  /** Amplitude density, unit/√Hz. */
+  density: Float64Array;
+}
+
+export interface FlightlogWorker {
+  /** Reads and judges a file; `onProgress` hears the bytes done. */
+  read(file: File, options: ReadOptions, onProgress: (bytes: number) => void): Promise<Answer<ReadLog>>;
+  /** Turns to a log that the shop keeps. */
+  open(log: KeptLog): Promise<void>;
+  /** A stretch of a channel as it is stored, with the hash of its bytes. */
+  packed(role: string, seq: number): Promise<{ bytes: Uint8Array; sha256: string }>;
+  picture(roles: readonly string[], fromS: number, toS: number, parts: number): Promise<Answer<ChannelPicture[]>>;
+  spectra(roles: readonly string[], fromS: number, toS: number): Promise<Answer<SpectrumPicture[]>>;
+}
