@@ -300,6 +300,17 @@ describe("eventText", () => {
       { kind: "sortie_logged", payload: { seconds: 75, failures: 1, note: "" } },
       /^flew 1:15\s?min, 1 failure$/,
     ],
+    log_kept: [
+      {
+        kind: "log_kept",
+        payload: { logId: 3, fileName: "maiden.csv", durationS: 61, faults: ["Motor 2 lost step once."], notes: [] },
+      },
+      /^kept the flight log maiden\.csv: Motor 2 lost step once\.$/,
+    ],
+    log_noted: [
+      { kind: "log_noted", payload: { logId: 3, fileName: "maiden.csv", atS: 12.345, note: "the jab" } },
+      /^remarked at 12\.35 s of maiden\.csv: the jab$/,
+    ],
     handed_back: [{ kind: "handed_back", payload: { to: "Ada Quist", note: "" } }, /^handed back to Ada Quist$/],
   };
 

@@ -5,6 +5,7 @@ import { keepMeasurement } from "@/features/bench/tables/keepMeasurement";
 import { startSweep } from "@/features/bench/rig/rigVerbs";
 import { importRun, noteRun } from "@/features/bench/runs/runFileVerbs";
 import { saveEscSettings } from "@/features/bench/escSettings/saveEscSettings";
+import { beginLog, finishLog, handOver, noteLog } from "@/features/flightlog/logVerbs";
 import { getBoard } from "@/features/board/getBoard";
 import { getCraftFile, getCraftList } from "@/features/craft/getCraftFile";
 import { connectRig } from "@/features/instruments/connectRig";
@@ -39,6 +40,7 @@ import { changeSetting, replacePart } from "@/features/refit/refitVerbs";
 import { keepCalculation } from "@/features/calculators/keepCalculation";
 import { saveWorkshop } from "@/features/workshop/saveWorkshop";
 import { randomUuid } from "@/shared/randomUuid";
+import { aLog } from "./aLog";
 import { intake, openTestShop, testCraft, type TestShop } from "./testShop";
 
 let shop: TestShop;
@@ -132,6 +134,12 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
   importRun: (context) =>
     importRun(context, { jobId, kind: "power-draw", text: "time [s],current [A]\n0,1\n1,1\n2,1\n3,1" }),
   noteRun: (context) => noteRun(context, { runId: 1, atS: 0, note: "x" }),
+  beginLog: (context) => beginLog(context, aLog(jobId)),
+  finishLog: async (context) => finishLog(context, { logId: (await beginLog(shop.technician, aLog(jobId))).logId }),
+  handOver: async (context, target) =>
+    handOver(context, { ...target, logId: (await beginLog(shop.technician, aLog(jobId))).logId, codes: ["desync"] }),
+  noteLog: async (context, target) =>
+    noteLog(context, { ...target, logId: (await beginLog(shop.technician, aLog(jobId))).logId, atS: 1, note: "here" }),
   saveEscSettings: (context, target) =>
     saveEscSettings(context, { ...target, settingsVersion: 0, matrix: { rows: [] } }),
   saveInstrument: (context) => saveInstrument(context, { ...INSTRUMENT, name: randomUuid() }),
