@@ -23,6 +23,7 @@ const shared = {
 /** Tests that run the simulator for seconds on end: few seeds here, all of them in `npm run bench`. */
 const SIMULATION = [
   "<rootDir>/src/sim/detectDefects.test.ts",
+  "<rootDir>/src/sim/flight/detectFaults.test.ts",
   "<rootDir>/src/rigs/agent/cutOffTrials.test.ts",
   "<rootDir>/src/core/diagnosis/followingTheEngine.test.ts",
   "<rootDir>/src/core/diagnosis/checks/rankingQuality.test.ts",

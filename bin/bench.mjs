@@ -9,6 +9,7 @@ import { measureBoard } from "./benchmarks/board.mjs";
 import { measureCutoffs } from "./benchmarks/cutoffs.mjs";
 import { measureDetection } from "./benchmarks/detection.mjs";
 import { measureEngine } from "./benchmarks/engine.mjs";
+import { measureLogs } from "./benchmarks/logs.mjs";
 import { measureLoad } from "./benchmarks/load.mjs";
 import { measureLongRun } from "./benchmarks/longRun.mjs";
 import { measureKills } from "./benchmarks/kills.mjs";
@@ -29,6 +30,7 @@ const ALONE = {
   cutoffs: measureCutoffs,
   technician: measureTechnician,
   kills: measureKills,
+  logs: measureLogs,
 };
 const IN_SHOP = {
   page: measureIsolatePage,

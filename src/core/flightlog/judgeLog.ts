@@ -127,7 +127,7 @@ const EXPLAINS: Partial<Record<VerdictCode, readonly VerdictCode[]>> = {
     "servo-chatter",
     "soft-structure",
   ],
-  "soft-structure": ["gain-too-high"],
+  "soft-structure": ["gain-too-high", "weak-motor", "rotor-imbalance"],
   saturation: ["gain-too-low", "weak-motor"],
 };
 
@@ -142,8 +142,15 @@ export function judgeLog(log: FlightLog, context: LogContext = {}): LogJudgement
   const faults = found.filter(({ severity }) => severity === "fault");
   const explained = new Set<VerdictCode>();
   for (const { code } of faults) if (!explained.has(code)) for (const each of EXPLAINS[code] ?? []) explained.add(each);
+  const isAlone = faults.every(({ code }) => code === "ends-in-air" || explained.has(code));
   const verdicts = found
+    .map((verdict) => (verdict.code === "ends-in-air" && !isAlone ? asNote(verdict) : verdict))
     .filter(({ code }) => !explained.has(code))
     .sort((a, b) => Number(a.severity === "note") - Number(b.severity === "note"));
   return { craft: view.craft, phases: phasesOf(log, view.flights), verdicts };
+}
+
+/** What another fault led to is worth a look, and no fault of its own. */
+function asNote(verdict: Verdict): Verdict {
+  return { ...verdict, severity: "note" };
 }

@@ -221,7 +221,7 @@ function spectrumOption(
     },
     yAxis: {
       type: "log",
-      axisLabel: { ...axisText(colours), formatter: (value: number) => value.toPrecision(1) },
+      axisLabel: { ...axisText(colours), formatter: String },
       splitLine: { lineStyle: { color: colours.line } },
     },
     series: spectra.map(({ role, hz, density }, at) => ({

@@ -5,6 +5,39 @@ const ATTITUDE = { roll: "roll", pitch: "pitch", yaw: "heading" } as const;
 /** Correlation beyond which two columns are taken to speak of one motion. */
 const SURE = 0.5;
 
+/** Units that a current may have been written in, by how many times too large it then looks. */
+const CURRENT_UNITS = [
+  { times: 10, unit: "dA" },
+  { times: 100, unit: "cA" },
+  { times: 1000, unit: "mA" },
+] as const;
+
+/**
+ * Puts a current whose heading named no unit into amperes, where the log counts the charge beside it: what the amps add up to has to be
+ * that charge.
+ */
+export function alignCurrent(channels: ReadonlyMap<string, Float64Array>, timeS: Float64Array): Assumption[] {
+  const [amps, used] = [channels.get("current"), channels.get("used_mAh")];
+  if (!amps || !used) return [];
+  let sum = 0;
+  for (let row = 1; row < amps.length; row++) {
+    const charge = (amps[row]! * Math.min(1, timeS[row]! - timeS[row - 1]!)) / 3.6;
+    if (charge === charge) sum += charge;
+  }
+  const [first, last] = [used.find(Number.isFinite) ?? NaN, used.findLast(Number.isFinite) ?? NaN];
+  const ratio = sum / (last - first);
+  const found = CURRENT_UNITS.find(({ times }) => Math.abs(Math.log(ratio / times)) < 0.5);
+  if (!found || last - first < 5) return [];
+  for (let row = 0; row < amps.length; row++) amps[row] = amps[row]! / found.times;
+  return [
+    {
+      about: "unit of the current",
+      assumed: found.unit,
+      evidence: `its sum is ${ratio.toFixed(0)} times the charge that the log counts`,
+    },
+  ];
+}
+
 /**
  * Looks at the signs of a log and puts them into one frame: acceleration up is +1 g at rest, and an angle grows while its rate is
  * positive. What was turned round is changed in place.

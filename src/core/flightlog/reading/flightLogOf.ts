@@ -1,5 +1,5 @@
 import { type ColumnUse, recogniseColumns } from "../channels/recogniseColumns";
-import { alignSigns } from "../channels/signs";
+import { alignCurrent, alignSigns } from "../channels/signs";
 import { type ClockBreak, type FlightLog } from "../FlightLog";
 import { LogError } from "./LogError";
 import { type RawLog } from "./LogReader";
@@ -34,7 +34,8 @@ export function flightLogOf(raw: RawLog, uses: readonly ColumnUse[] = recogniseC
   const modeColumn = mode && raw.columns[mode.column]!;
   const used = new Set(uses.map(({ column }) => column));
   const unused = raw.columns.flatMap(({ heading }, column) => (used.has(column) ? [] : [heading]));
-  const assumptions = alignSigns(channels, 1 / stepS);
+  const isBareCurrent = uses.some(({ role, isGuessed }) => role === "current" && isGuessed);
+  const assumptions = [...alignSigns(channels, 1 / stepS), ...(isBareCurrent ? alignCurrent(channels, timeS) : [])];
   return {
     timeS,
     rateHz: 1 / stepS,

@@ -95,7 +95,9 @@ export function strongestLine({ stepHz, density }: Spectrum, fromHz: number, toH
   const first = Math.max(2, Math.ceil(fromHz / stepHz));
   const last = Math.min(density.length - 3, Math.floor(toHz / stepHz));
   let best = -1;
-  for (let bin = first; bin <= last; bin++) if (best < 0 || density[bin]! > density[best]!) best = bin;
+  // A line stands above its neighbours: the edge of something that falls off is none.
+  const isPeak = (bin: number) => [-2, -1, 1, 2].every((off) => density[bin]! >= density[bin + off]!);
+  for (let bin = first; bin <= last; bin++) if (isPeak(bin) && (best < 0 || density[bin]! > density[best]!)) best = bin;
   if (best < 0 || density[best]! <= 0) return null;
   const reach = Math.max(6, Math.round(0.35 * best));
   const about: number[] = [];

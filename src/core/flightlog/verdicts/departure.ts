@@ -5,9 +5,11 @@ import { type Verdict } from "./verdict.types";
 
 /** Nobody asks for a lean like this at take-off, deg. */
 const FLIP_DEG = 55;
-const FLIP_DEG_S = 90;
+const FLIP_DEG_S = 25;
+/** An output at its top or bottom: the controller pushes with all it has. */
+const TOP_OUTPUT = 0.97;
 /** A flip later than this after the motors began to work is no matter of their order. */
-const TAKE_OFF_S = 3.5;
+const TAKE_OFF_S = 6;
 /** The time before the flip in which the rates of the axes are held against each other. */
 const LOOK_S = 0.35;
 /** A turn round one axis alone has this many times the power of the others. */
@@ -112,7 +114,7 @@ function flipOf(view: FlightView): Flip | null {
       const lean = Math.abs(axis.angle?.[row] ?? axis.turned);
       const isAsked =
         Math.abs(axis.asked?.[row] ?? 0) > 35 || Math.abs(axis.wanted && !axis.angle ? axis.wanted[row]! : 0) > 120;
-      if (lean > FLIP_DEG && !isAsked && Math.abs(axis.rate[row]!) > FLIP_DEG_S) {
+      if (lean > FLIP_DEG && !isAsked && Math.abs(axis.rate[row]!) > FLIP_DEG_S && isPushing(view, row)) {
         if (timeS[row]! - since > TAKE_OFF_S) return null;
         return {
           from: Math.max(rowAt(timeS, timeS[row]! - LOOK_S), rowAt(timeS, since)),
@@ -140,6 +142,12 @@ function pairingOf(view: FlightView, { from, to }: Flip): number {
     whole += most - least;
   }
   return whole > 0 ? between / whole : NaN;
+}
+
+/** True when some output stood at its top a moment ago. */
+function isPushing(view: FlightView, row: number): boolean {
+  const from = row - Math.round(view.rateHz * 0.2);
+  return view.motors.length === 0 || view.motors.some((motor) => mostOf(motor, from, row + 1) > TOP_OUTPUT);
 }
 
 function powersOf(view: FlightView, { from, to }: Flip): Record<Axis, number> {

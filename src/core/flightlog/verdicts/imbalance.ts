@@ -7,10 +7,14 @@ import { Matrix, solve } from "ml-matrix";
 import { type Verdict } from "./verdict.types";
 
 /** Length of a stretch in which phases of the rotors are held against the vibration, s. */
-const WINDOW_S = 0.5;
+const WINDOW_S = 1;
+/** Rotors that turn nearly alike cannot be told apart in a short stretch: then they share the line. */
+const RIDGE = 0.03;
 /** A line at one motor's turn this many times its peers', and this strong, is an imbalance. */
 const LEAD = 2.2;
 const LEAST_G = 0.12;
+/** Half as strong a line does when no peer shows any: then it is no common unrest. */
+const CLEAR_LEAD = 6;
 const LEAST_DEG_S = 4;
 
 /** A prop or bell out of balance: a line at one times the turn of one motor, which goes with it. */
@@ -62,7 +66,10 @@ function bySpeed(view: FlightView, flights: readonly Stretch[]): Verdict[] {
         next: sizes[order[1]!]!,
       };
     })
-    .filter(({ shaken, sizes, motor, lead }) => sizes[motor]! > shaken.least && lead > LEAD)
+    .filter(
+      ({ shaken, sizes, motor, lead }) =>
+        (sizes[motor]! > shaken.least && lead > LEAD) || (sizes[motor]! > shaken.least / 2 && lead > CLEAR_LEAD),
+    )
     .sort((a, b) => b.sizes[b.motor]! / b.shaken.least - a.sizes[a.motor]! / a.shaken.least);
   const best = clear[0];
   if (!best || clear.some(({ motor, lead }) => motor !== best.motor && lead > best.lead)) return [];
@@ -127,7 +134,7 @@ function sizesOf(
         }
       }
       for (let i = 0; i < terms; i++) {
-        normal.set(i, i, normal.get(i, i) + 1e-3 * rows);
+        normal.set(i, i, normal.get(i, i) + RIDGE * rows);
         for (let j = 0; j < i; j++) normal.set(i, j, normal.get(j, i));
       }
       const solution = solve(normal, right).to1DArray();
@@ -148,7 +155,7 @@ function byTrack(view: FlightView, flights: readonly Stretch[]): Verdict[] {
   const window = hann(length);
   const tracks = shakenOf(view).map((shaken) => trackOf(view, shaken, flights, length));
   const best = tracks
-    .filter((track) => track.points.length >= 8 && track.amplitude > track.shaken.least)
+    .filter((track) => track.points.length >= 8 && track.amplitude > 0.7 * track.shaken.least)
     .sort((a, b) => b.amplitude / b.shaken.least - a.amplitude / a.shaken.least)[0];
   if (!best || window.length === 0) return [];
   const spread =

@@ -41,7 +41,7 @@ export function weakMotor(view: FlightView): Verdict[] {
   const apart = worked[motor]! - peers.at(-1)!;
   const scatter = Math.max(next - last, 0.008 * mean);
   const isAlone = peers.length > 3 ? lead > WEAK_LEAD * scatter : apart > WEAK_APART * mean && apart > 2.2 * scatter;
-  if (!isAlone || excess < WEAK_SHARE || lead < 0.03 * mean) return [];
+  if (!isAlone || excess < WEAK_SHARE || lead < 0.03 * mean) return slowMotor(view, outputs, calm);
   const rpmSays = rpmOf(view, motor, calm);
   return [
     {
@@ -63,6 +63,47 @@ export function weakMotor(view: FlightView): Verdict[] {
       },
       tellApart:
         "Prop, motor or ESC: move the prop to another arm first; if it stays, swap the motor with its neighbour.",
+    },
+  ];
+}
+
+/** A motor that turns slower than its peers by this share at one output loses power. */
+const SLOW_SHARE = 0.05;
+/** Speed goes about with this power of the output, between a half (all drag) and one (none). */
+const SPEED_POWER = 0.6;
+
+/** Where speeds are there: a motor whose speed for its output falls behind its peers', however the controller shares the work out. */
+function slowMotor(view: FlightView, outputs: readonly number[], calm: readonly number[]): Verdict[] {
+  if (view.rpm.length !== view.motors.length) return [];
+  const strengths = view.rpm.map(
+    (rpm, at) =>
+      quantileOf(
+        calm.map((row) => rpm[row]!),
+        0.5,
+      ) /
+      Math.max(0.05, outputs[at]!) ** SPEED_POWER,
+  );
+  const order = strengths.map((_, at) => at).sort((a, b) => strengths[a]! - strengths[b]!);
+  const motor = order[0]!;
+  const peers = order.slice(1).map((at) => strengths[at]!);
+  const usual = quantileOf(peers, 0.5);
+  const behind = 1 - strengths[motor]! / usual;
+  const scatter = peers.at(-1)! / peers[0]! - 1;
+  if (behind < SLOW_SHARE || behind < 1.5 * scatter) return [];
+  return [
+    {
+      code: "weak-motor",
+      severity: "fault",
+      confidence: behind > 0.08 ? 0.9 : 0.75,
+      fromS: view.timeS[calm[0]!]!,
+      toS: view.timeS[calm.at(-1)!]!,
+      motor: motor + 1,
+      value: behind * 100,
+      unit: "%",
+      sentence: `Motor ${motor + 1} turns ${(behind * 100).toFixed(0)} % slower than its peers for the same output: the motor or its ESC loses power.`,
+      statistics: { behind, peersDiffer: scatter },
+      tellApart:
+        "Motor or ESC: swap the motor with a neighbour; what stays at the arm is the ESC, its leads or its plug.",
     },
   ];
 }
@@ -97,7 +138,7 @@ function rpmOf(
 }
 
 /** A rotor that falls below this share of the speed that its output makes has lost step. */
-const LOST_SHARE = 0.52;
+const LOST_SHARE = 0.47;
 /** Rate that nobody asked for by which a craft drops to one corner, deg/s. */
 const DEPARTURE_DEG_S = 90;
 
@@ -263,7 +304,10 @@ function sharpCorners(view: FlightView): LostStep[] {
 
 const FULL_OUTPUT = 0.98;
 /** Share of the flight at full output beyond which nothing is left to steer with. */
-const FULL_SHARE = 0.08;
+const FULL_SHARE = 0.12;
+const HEAVY_MEAN = 0.68;
+/** Beyond this share at the top it does not matter how much the others have left. */
+const MOST_FULL = 0.4;
 
 /** Hovering at this much leaves nothing to climb and steer with; 0.6 is heavy already. Common practice, no published source. */
 const HEAVY_HOVER = 0.74;
@@ -285,7 +329,7 @@ export function saturation(view: FlightView): Verdict[] {
   return [
     {
       code: "saturation",
-      severity: (share > FULL_SHARE && mean > 0.6) || mean > HEAVY_HOVER ? "fault" : "note",
+      severity: (share > FULL_SHARE && mean > HEAVY_MEAN) || share > MOST_FULL || mean > HEAVY_HOVER ? "fault" : "note",
       confidence: mean > 0.7 ? 0.9 : 0.6,
       fromS: view.timeS[flights[0]!.from]!,
       toS: view.timeS[flights.at(-1)!.to - 1]!,

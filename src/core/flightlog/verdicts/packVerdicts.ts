@@ -75,9 +75,16 @@ export function deepDischarge(view: FlightView, context: LogContext): Verdict[] 
   ];
 }
 
-/** Resistance of a cell times its capacity, mΩ·Ah: some 5 to 14 for sound packs, more when cold or tired. Common practice, no source. */
-const TIRED_MILLIOHM_AH = 21;
-/** Share of its voltage that a pack without a known size may lose in steady flight. */
+/**
+ * Resistance of a cell times its capacity, mΩ·Ah: sound packs of all sizes have 4 to 15, large and slow ones to 25; twice as much and a sag that
+ * is felt is a tired pack. Common practice, no published source.
+ */
+const TIRED_MILLIOHM_AH = [
+  { figure: 26, sagShare: 0.02 },
+  { figure: 18, sagShare: 0.024 },
+  { figure: 15, sagShare: 0.03 },
+] as const;
+/** Share of its voltage that a pack may lose in steady flight, whatever its size. */
 const TIRED_SAG_SHARE = 0.075;
 
 /** The pack's resistance is too high for its size. */
@@ -95,8 +102,9 @@ export function tiredPack(view: FlightView, context: LogContext): Verdict[] {
   const guessed = capacityOf(sag, cells) / 1000;
   const capacityAh = Number.isFinite(said) ? said : guessed;
   const figure = ((sag.ohm * 1000) / cells) * capacityAh;
-  const isTired = Number.isFinite(said) ? figure > TIRED_MILLIOHM_AH : figure > TIRED_MILLIOHM_AH && share > 0.02;
-  if (!isTired && !(share > TIRED_SAG_SHARE && !(figure < TIRED_MILLIOHM_AH / 2))) return [];
+  const isTired = TIRED_MILLIOHM_AH.some((each) => figure > each.figure && share > each.sagShare);
+  const isSagging = share > TIRED_SAG_SHARE && !(figure < 10);
+  if (!isTired && !isSagging) return [];
   return [
     {
       code: "tired-pack",

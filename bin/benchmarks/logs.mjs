@@ -1,0 +1,78 @@
+import { readFileSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { root } from "../lib/paths.mjs";
+import { markdownTable, reportFigure } from "../lib/report.mjs";
+import { need } from "../lib/run.mjs";
+import { say } from "../lib/say.mjs";
+
+const SEVERITIES = ["slight", "middle", "gross"];
+
+/** Logs of each kind and severity; PITSTOPA_LOG_SEEDS gives fewer for a quick look. */
+const SEEDS = process.env.PITSTOPA_LOG_SEEDS ?? "20";
+
+/** What the log lab says of logs with known faults, of the shop's own simulator and of the second maker. */
+export async function measureLogs() {
+  const { rows } = JSON.parse(await need("The logs", process.execPath, [join(root, "dist/benchmarkLogs.mjs"), SEEDS]));
+  for (const maker of ["own", "other"]) {
+    const of = rows.filter((row) => row.maker === maker);
+    say(`\n== ${maker === "own" ? "The shop's own simulator" : "The second maker of logs"}\n${tableOf(of)}`);
+    const middle = of.filter(({ severity }) => severity === 1);
+    const healthy = of.filter(({ severity }) => severity === null);
+    reportFigure(`${maker}: right at middle severity`, percent(middle), "%", 95, { atLeast: true });
+    reportFigure(`${maker}: false alarms on healthy flights`, 100 - percent(healthy), "%", 2);
+  }
+  writeFileSync(join(root, "docs/log-detection.md"), pageOf(rows));
+}
+
+const percent = (rows) => (100 * sum(rows, "right")) / sum(rows, "logs");
+const sum = (rows, name) => rows.reduce((total, row) => total + row[name], 0);
+
+function tableOf(rows) {
+  return markdownTable(
+    ["Log", "Severity", "Logs", "Right", "Where not: what was said"],
+    rows.map(({ what, severity, logs, right, wrong }) => [
+      what,
+      severity === null ? "healthy" : SEVERITIES[severity],
+      logs,
+      right,
+      Object.entries(wrong)
+        .map(([code, times]) => `${code} ${times}`)
+        .join(", "),
+    ]),
+  );
+}
+
+function pageOf(rows) {
+  const first = (file) => readFileSync(join(root, file), "utf8").trim();
+  const of = (maker) => rows.filter((row) => row.maker === maker);
+  return `# What the log lab finds, on two makers of logs
+
+Written by \`npm run bench -- logs\`, ${SEEDS} logs of each kind and severity. A log is told right when its fault is named, with its motor or axis where there is one, and no
+other fault beside it but those that the fault itself brings about; a healthy one when no fault is named.
+
+## Logs of a maker that shares nothing with the analyser
+
+Written from textbook pages (tests/fixtures/otherLogs) before the analyser: another rigid body, other motors by their winding, other
+controllers, a fixed wing, three recorders with headings, units, signs and rates of their own.
+
+${tableOf(of("other"))}
+
+Its first result, before anything was changed:
+
+\`\`\`text
+${first("tests/fixtures/otherLogs/first-run.txt")}
+\`\`\`
+
+## Logs of the shop's own simulator
+
+Four multirotors, four ways of flying, four recorders that keep more or less (src/sim/flight).
+
+${tableOf(of("own"))}
+
+Its first result:
+
+\`\`\`text
+${first("src/sim/flight/first-run.txt")}
+\`\`\`
+`;
+}

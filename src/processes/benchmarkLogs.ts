@@ -1,0 +1,83 @@
+import { judgeAgainst } from "../../tests/fixtures/otherLogs/judge";
+import { HEALTHY_FLIGHTS, LOG_FAULTS, otherLog } from "../../tests/fixtures/otherLogs/logs";
+import { tryFlight } from "../sim/flight/detectFaults";
+import { FLIGHT_FAULTS, type FlightFault, HEALTHY_STYLES } from "../sim/flight/flightFaults";
+
+// How often each fault of both makers of logs is told right, and what is named that is not there. Prints JSON.
+
+const SEEDS = Number(process.argv[2] ?? 20);
+const STYLES = ["hover", "cruise", "gusts"] as const;
+
+interface Row {
+  maker: "own" | "other";
+  what: string;
+  /** null for a healthy flight. */
+  severity: number | null;
+  logs: number;
+  right: number;
+  /** Codes that were named and are not so, or null where nothing was missing: for the table of confusions. */
+  wrong: Record<string, number>;
+}
+
+const seeds = (count: number) => Array.from({ length: count }, (_, seed) => seed + 1);
+
+function row(
+  maker: Row["maker"],
+  what: string,
+  severity: number | null,
+  trials: { isRight: boolean; said: readonly string[] }[],
+): Row {
+  const wrong: Row["wrong"] = {};
+  for (const { isRight, said } of trials)
+    if (!isRight) for (const code of said.length > 0 ? said : ["nothing"]) wrong[code] = (wrong[code] ?? 0) + 1;
+  return { maker, what, severity, logs: trials.length, right: trials.filter(({ isRight }) => isRight).length, wrong };
+}
+
+const own = [
+  ...(Object.keys(FLIGHT_FAULTS) as FlightFault[]).flatMap((fault) =>
+    ([0, 1, 2] as const).map((severity) =>
+      row(
+        "own",
+        fault,
+        severity,
+        seeds(SEEDS).map((seed) => tryFlight(fault, STYLES[seed % 3]!, severity, seed)),
+      ),
+    ),
+  ),
+  ...HEALTHY_STYLES.map((style) =>
+    row(
+      "own",
+      style,
+      null,
+      seeds(2 * SEEDS).map((seed) => tryFlight(null, style, 1, seed)),
+    ),
+  ),
+];
+
+const tryOther = (name: string, severity: 0 | 1 | 2, seed: number) => {
+  const { text, truth } = otherLog(name, severity, seed);
+  const { missing, wrong } = judgeAgainst(text, truth, truth);
+  return { isRight: missing.length + wrong.length === 0, said: wrong };
+};
+const other = [
+  ...Object.keys(LOG_FAULTS).flatMap((name) =>
+    ([0, 1, 2] as const).map((severity) =>
+      row(
+        "other",
+        name,
+        severity,
+        seeds(SEEDS).map((seed) => tryOther(name, severity, seed)),
+      ),
+    ),
+  ),
+  ...HEALTHY_FLIGHTS.map((name) =>
+    row(
+      "other",
+      name,
+      null,
+      seeds(2 * SEEDS).map((seed) => tryOther(name, 1, seed)),
+    ),
+  ),
+];
+
+process.stdout.write(`${JSON.stringify({ rows: [...own, ...other] })}\n`);

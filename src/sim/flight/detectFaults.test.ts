@@ -1,0 +1,21 @@
+import { tryFlight } from "./detectFaults";
+import { type FlightFault, HEALTHY_STYLES } from "./flightFaults";
+
+const SOME: readonly FlightFault[] = [
+  "controller resets",
+  "outputs swapped",
+  "weak motor",
+  "motor loses step",
+  "old pack",
+];
+
+/** A few flights of each here; all of them in `npm run bench -- logs`. The first result is in first-run.txt. */
+describe("logs of the shop's own simulator", () => {
+  it.each(SOME)("with %s are told right", (fault) => {
+    expect(tryFlight(fault, "hover", 1, 9)).toMatchObject({ isRight: true });
+  });
+
+  it.each(HEALTHY_STYLES)("of a healthy flight (%s) show no fault", (style) => {
+    expect(tryFlight(null, style, 1, 1)).toMatchObject({ said: [] });
+  });
+});
