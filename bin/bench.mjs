@@ -10,6 +10,7 @@ import { measureCutoffs } from "./benchmarks/cutoffs.mjs";
 import { measureDetection } from "./benchmarks/detection.mjs";
 import { measureEngine } from "./benchmarks/engine.mjs";
 import { measureLogs } from "./benchmarks/logs.mjs";
+import { measureLogread } from "./benchmarks/logread.mjs";
 import { measureLoad } from "./benchmarks/load.mjs";
 import { measureLongRun } from "./benchmarks/longRun.mjs";
 import { measureKills } from "./benchmarks/kills.mjs";
@@ -31,6 +32,7 @@ const ALONE = {
   technician: measureTechnician,
   kills: measureKills,
   logs: measureLogs,
+  logread: measureLogread,
 };
 const IN_SHOP = {
   page: measureIsolatePage,

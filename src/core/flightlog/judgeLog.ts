@@ -117,7 +117,6 @@ const EXPLAINS: Partial<Record<VerdictCode, readonly VerdictCode[]>> = {
   "current-scale": ["tired-pack"],
   "deep-discharge": ["saturation"],
   "tired-pack": ["deep-discharge", "saturation"],
-  "rotor-imbalance": ["soft-structure"],
   "gain-too-high": [
     "deep-discharge",
     "desync",
@@ -127,7 +126,7 @@ const EXPLAINS: Partial<Record<VerdictCode, readonly VerdictCode[]>> = {
     "servo-chatter",
     "soft-structure",
   ],
-  "soft-structure": ["gain-too-high", "weak-motor", "rotor-imbalance"],
+  "soft-structure": ["gain-too-high", "weak-motor"],
   saturation: ["gain-too-low", "weak-motor"],
 };
 
@@ -138,7 +137,7 @@ const EXPLAINS: Partial<Record<VerdictCode, readonly VerdictCode[]>> = {
  */
 export function judgeLog(log: FlightLog, context: LogContext = {}): LogJudgement {
   const view = viewOf(log, context);
-  const found = QUESTIONS.flatMap((question) => question(view, context));
+  const found = withoutTwins(QUESTIONS.flatMap((question) => question(view, context)));
   const faults = found.filter(({ severity }) => severity === "fault");
   const explained = new Set<VerdictCode>();
   for (const { code } of faults) if (!explained.has(code)) for (const each of EXPLAINS[code] ?? []) explained.add(each);
@@ -153,4 +152,21 @@ export function judgeLog(log: FlightLog, context: LogContext = {}): LogJudgement
 /** What another fault led to is worth a look, and no fault of its own. */
 function asNote(verdict: Verdict): Verdict {
   return { ...verdict, severity: "note" };
+}
+
+/** Two lines of one frequency within this share are one. */
+const ONE_LINE = 0.25;
+const SURE = 0.9;
+
+/**
+ * A rotor and a structure both make a line. Where it is one line, that it goes with an output decides for the rotor; where there are
+ * two, a swinging structure shakes the speeds as well, and only a sure rotor is named beside it.
+ */
+function withoutTwins(found: Verdict[]): Verdict[] {
+  const rotor = found.find(({ code }) => code === "rotor-imbalance");
+  const structure = found.find(({ code }) => code === "soft-structure");
+  if (!rotor || !structure) return found;
+  const isOneLine = Math.abs(structure.value! / rotor.value! - 1) < ONE_LINE;
+  const twin = isOneLine ? structure : rotor.confidence < SURE ? rotor : null;
+  return found.filter((verdict) => verdict !== twin);
 }

@@ -23,6 +23,17 @@ export interface Sag {
 
 /** Resistance by regression of the volts on the amps and on the charge drawn, in flight. */
 export function sagOf(view: FlightView): Sag | null {
+  const known = sags.get(view);
+  if (known !== undefined) return known;
+  const sag = fittedSag(view);
+  sags.set(view, sag);
+  return sag;
+}
+
+/** Three questions ask for it. */
+const sags = new WeakMap<FlightView, Sag | null>();
+
+function fittedSag(view: FlightView): Sag | null {
   const [pack, amps] = [view.channel("voltage"), view.channel("current")];
   if (!pack || !amps || view.flights.length === 0) return null;
   const drawn = new Float64Array(amps.length);

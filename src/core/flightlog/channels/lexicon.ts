@@ -15,16 +15,16 @@ export const TARGET_WORDS = words(
   "target targets goal setpoint sp desired des wanted want cmd command commanded demand demanded requested request req ref reference set aim aimed nominal soll wish wished asked tgt dem",
 );
 export const STICK_WORDS = words("stick sticks hand hands rc pilot transmitter tx sender knob channel ch");
-export const THROTTLE_WORDS = words("throttle thr gas power lever thrott");
+export const THROTTLE_WORDS = words("throttle thr gas power pwr lever thrott");
 export const MOTOR_WORDS = words(
   "motor motors mot m prop props propeller rotor esc out output o engine drive thruster arm duty",
 );
 export const RPM_WORDS = words("rpm erpm speed revs rev n spin turns tacho rotor rotation");
-export const HEAD_WORDS = words("head headspeed main mainrotor");
-export const SERVO_WORDS = words("servo servos srv surface");
+export const HEAD_WORDS = words("head headspeed main mainrotor hs nr hrpm");
+export const SERVO_WORDS = words("servo servos srv surface sv sw swash");
 export const ELEVATOR_WORDS = words("elevator elev ele el hr heightrudder");
 export const AILERON_WORDS = words("aileron ailerons ail ai qr crossrudder");
-export const RUDDER_WORDS = words("rudder rud siderudder");
+export const RUDDER_WORDS = words("rudder rud ru rd siderudder");
 export const ACC_WORDS = words("acc accel acceleration accelerometer force f g load a specific imu");
 export const GYRO_WORDS = words("gyro gyr gyros rate rates turn omega w angular rotation spin speed rs");
 export const ATTITUDE_WORDS = words("attitude att angle tilt lean th euler");
@@ -42,10 +42,11 @@ export const MODE_WORDS = words(
 export const ALTITUDE_WORDS = words("altitude alt height level above elevation baro z h ht up agl hoehe");
 export const CLIMB_WORDS = words("climb vario sink vz vertical vspeed climbrate");
 export const AIR_WORDS = words("air airspeed airflow ias tas pitot cas");
-export const GROUND_WORDS = words("ground groundspeed gps sog gs over gspeed satspeed");
+export const GROUND_WORDS = words("ground gnd groundspeed gps sog gs over gspeed satspeed");
 export const COURSE_WORDS = words("course cog track ground motion");
 export const SATELLITE_WORDS = words("satellites satellite sats sat numsat sv svs birds nsat");
 export const FIELD_WORDS = words("field mag magnetic magnetometer compassfield magnet");
+export const PROCESSOR_WORDS = words("cpu processor cpuload proc mcu brain");
 export const LOOP_WORDS = words("loop cycle looptime cycletime period dt");
 export const USED_WORDS = words("used consumed capacity charge drawn mah taken spent mahused");
 export const TEMPERATURE_WORDS = words("temp temperature celsius heat");

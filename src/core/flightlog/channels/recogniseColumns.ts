@@ -74,26 +74,29 @@ const PQR: Readonly<Record<string, Axis>> = { p: "roll", q: "pitch", r: "yaw" };
 function withAxes(columns: Column[]): Column[] {
   const bare = columns.map((column) => ({ column, ...lastLetterOf(column.parts) }));
   return bare.map(({ column, stem, letter }) => {
-    const named = AXES.find((axis) => column.parts.words.some((word) => say.AXIS_WORDS[axis].has(word)));
-    if (named) return { ...column, axis: named };
-    if (column.parts.index !== null && column.parts.index < 3 && !hasMany(columns, column))
-      return { ...column, axis: AXES[column.parts.index]! };
-    if (letter === null) return column;
-    const siblings = new Set(
-      bare.filter((other) => other.stem === stem && other.letter !== null).map((other) => other.letter!),
-    );
-    const alphabet =
-      siblings.has("p") && siblings.has("q") && siblings.has("r")
-        ? PQR
-        : siblings.has("x") || siblings.has("z")
-          ? LETTERS
-          : siblings.has("r") && siblings.has("p")
-            ? RPY
-            : null;
-    const axis = alphabet?.[letter];
-    if (!axis) return column;
-    return { ...column, axis, parts: { ...column.parts, words: [...stem.split(" "), letter] } };
+    const lettered = letter === null ? null : axisOfLetter(letter, siblingsOf(bare, stem));
+    const named = BY_WORD.find((axis) => column.parts.words.some((word) => say.AXIS_WORDS[axis].has(word)));
+    // “compass x” is no heading
+    if (named && !(lettered && column.quantity === "field")) return { ...column, axis: named };
+    const { index } = column.parts;
+    if (index !== null && index < 3 && !hasMany(columns, column)) return { ...column, axis: AXES[index]! };
+    if (!lettered) return column;
+    return { ...column, axis: lettered, parts: { ...column.parts, words: [...stem.split(" "), letter!] } };
   });
+}
+
+/** A heading is looked for before a nose: “nose direction” is one. */
+const BY_WORD = ["roll", "yaw", "pitch"] as const satisfies readonly Axis[];
+
+function siblingsOf(all: readonly { stem: string; letter: string | null }[], stem: string): ReadonlySet<string> {
+  return new Set(all.flatMap((other) => (other.stem === stem && other.letter !== null ? [other.letter] : [])));
+}
+
+/** What a last letter means beside those of its like. */
+function axisOfLetter(letter: string, siblings: ReadonlySet<string>): Axis | null {
+  const has = (letters: string) => [...letters].every((each) => siblings.has(each));
+  const alphabet = has("pqr") ? PQR : siblings.has("x") || siblings.has("z") ? LETTERS : has("rp") ? RPY : null;
+  return alphabet?.[letter] ?? null;
 }
 
 /** More than three of one name with a number are no axes. */
@@ -119,7 +122,7 @@ function claimsOf(column: Column, columns: readonly Column[]): Claim[] {
   const claims: Claim[] = [];
   const claim = (role: string, score: number, by: Claim["by"] = "heading") => claims.push({ at, role, score, by });
   if (column.isText) {
-    if (has(say.MODE_WORDS)) claim("mode", 5);
+    claim("mode", has(say.MODE_WORDS) ? 5 : 1);
     return claims;
   }
   const isTarget = has(say.TARGET_WORDS);
@@ -178,6 +181,7 @@ function claimsOf(column: Column, columns: readonly Column[]): Claim[] {
       break;
     case "rotation":
       if (has(say.HEAD_WORDS)) claim("head_speed", 8);
+      else if (!isNumbered(parts) && has(words("rotor head"))) claim("head_speed", 7);
       else claim("rpm_N", 6);
       break;
     case "field":
@@ -219,19 +223,20 @@ function claimUnitless(
   if (has(say.SATELLITE_WORDS) && facts.isWhole && facts.max < 60) claim("satellites", 8);
   if (quantity === "time" && has(say.LOOP_WORDS)) claim("loop_time", 8);
   if (isBare && has(say.LOOP_WORDS) && !isClock({ facts } as Column)) claim("loop_time", 5);
-  if (quantity !== "time" && has(words("cpu processor cpuload proc mcu"))) claim("cpu_load", 9);
+  if (quantity !== "time" && has(say.PROCESSOR_WORDS)) claim("cpu_load", 9);
   else if (quantity !== "time" && has(words("load")) && !has(say.ACC_WORDS)) claim("cpu_load", 6);
   else if (quantity === "share" && has(words("load"))) claim("cpu_load", 5);
-  if (has(say.LINK_WORDS) && quantity !== "time") claim("link_quality", 7);
+  if ((has(say.LINK_WORDS) || (quantity === "share" && has(words("q")))) && quantity !== "time")
+    claim("link_quality", 7);
   if (isBare && has(say.MODE_WORDS) && facts.isWhole && facts.max < 100) claim("mode", 6);
   if (surface) claim(surface, 8);
-  else if (has(say.SERVO_WORDS)) claim("servo_N", 7);
+  else if (has(say.SERVO_WORDS) || (parts.words[0] === "s" && /^\d$/.test(parts.words.at(-1)!))) claim("servo_N", 7);
   const isStick = has(say.STICK_WORDS);
   if (axis && (isStick || isPulse || quantity === "share") && !has(say.MOTOR_WORDS))
     claim(`stick_${axis}`, isStick ? 8 : 5);
   const isThrottle = has(say.THROTTLE_WORDS) || (isPulse && parts.words.join("") === "st");
   if (isThrottle && !isNumbered(parts)) claim("throttle", 7 + (has(words("throttle thr lever")) ? 1 : 0));
-  if (has(words("collective"))) claim("collective", 8);
+  if (has(words("collective coll co"))) claim("collective", 8);
   if (has(say.MOTOR_WORDS) && isNumbered(parts) && facts.min >= -1.05) claim("motor_N", 7);
   if (has(say.HEAD_WORDS) && has(say.RPM_WORDS)) claim("head_speed", 8);
   else if (has(words("rpm erpm revs tacho")) && isNumbered(parts)) claim("rpm_N", 8.5);
@@ -248,14 +253,17 @@ function claimUnitless(
   if (has(say.CURRENT_WORDS) && !isNumbered(parts)) claim("current", 6);
   if (has(say.ALTITUDE_WORDS) && !axis) claim("altitude", 5);
   if (has(say.AIR_WORDS)) claim("airspeed", 6);
-  if (has(say.FIELD_WORDS)) claim(axis ? `mag_${"xyz"[AXES.indexOf(axis)]}` : "field", 6);
+  if (has(say.GROUND_WORDS) && has(words("v speed groundspeed gspeed sog gs"))) claim("ground_speed", 7);
+  if (has(words("course cog track"))) claim("course", 6);
+  if (has(say.FIELD_WORDS) || (axis && parts.words[0] === "b"))
+    claim(axis ? `mag_${"xyz"[AXES.indexOf(axis)]}` : "field", 6);
   if (has(say.TEMPERATURE_WORDS)) claim("temperature", 4);
   if (!axis) return;
-  const isAcc = has(words("acc accel acceleration accelerometer f force"));
+  const isAcc = has(words("acc accel acceleration accelerometer f force a"));
   if (isAcc) claim(`acc_${"xyz"[AXES.indexOf(axis)]}`, 7);
   else if (has(words("gyro gyr gyros rate rates omega w rs angular")))
     claim(isTarget ? `rate_target_${axis}` : `gyro_${axis}`, 7);
-  else if (isPulse || isStick || has(say.FIELD_WORDS) || has(say.MOTOR_WORDS)) return;
+  else if (isPulse || isStick || has(say.FIELD_WORDS) || parts.words[0] === "b" || has(say.MOTOR_WORDS)) return;
   else {
     const name = axis === "yaw" ? "heading" : axis;
     claim(isTarget ? `${name}_target` : name, 5);
@@ -273,8 +281,11 @@ function groupClaims(columns: readonly Column[], claims: readonly Claim[]): Clai
   }
   return [...groups.values()]
     .filter((group) => group.length >= 3 && group.length <= 8)
-    .filter((group) => group.every(({ facts }) => facts.min >= 0 && facts.max <= 2400))
-    .flatMap((group) => group.map(({ at }) => ({ at, role: "motor_N", score: 4, by: "figures" as const })));
+    .filter((group) => group.every(({ facts }) => facts.min >= 0))
+    .flatMap((group) => {
+      const role = group.some(({ facts }) => facts.max > 2400) ? "rpm_N" : "motor_N";
+      return group.map(({ at }) => ({ at, role, score: 4, by: "figures" as const }));
+    });
 }
 
 function isNumbered({ words, index }: HeadingParts): boolean {

@@ -14,7 +14,8 @@ const [NEWLINE, RETURN, BLANK, PLUS, MINUS, QUOTE] = [10, 13, 32, 43, 45, 34];
 const POWERS = Array.from({ length: 23 }, (_, power) => 10 ** power);
 const MOST_EXACT = Number.MAX_SAFE_INTEGER;
 const MOST_WORDS = 200;
-const FIRST_ROWS = 4096;
+/** Rows of a block: columns grow by blocks, so that none is copied while a log is read. */
+const BLOCK_ROWS = 65_536;
 const TRUE_WORDS = new Set(["true", "on", "yes"]);
 const FALSE_WORDS = new Set(["false", "off", "no"]);
 
@@ -32,8 +33,8 @@ export class ReadingTable {
   surplusRows = 0;
   /** Lines among the readings that are none. */
   skippedLines = 0;
-  private capacity = FIRST_ROWS;
-  private readonly columns: Float64Array[];
+  /** Of each block its columns. */
+  private readonly blocks: Float64Array[][] = [];
   private readonly codes: (Int16Array | null)[];
   private readonly words: Map<string, number>[];
   private readonly delimiter: number;
@@ -48,15 +49,14 @@ export class ReadingTable {
   ) {
     this.delimiter = delimiter.charCodeAt(0);
     this.decimal = decimalSign.charCodeAt(0);
-    this.columns = headings.map(() => new Float64Array(this.capacity));
     this.codes = headings.map(() => null);
     this.words = headings.map(() => new Map());
   }
 
   /** Reads whole lines; the last byte before `to` ends one. */
   read(bytes: Uint8Array, from: number, to: number): void {
-    const { delimiter, decimal, columns } = this;
-    const width = columns.length;
+    const { delimiter, decimal } = this;
+    const width = this.headings.length;
     let at = from;
     while (at < to) {
       const first = bytes[at]!;
@@ -68,8 +68,8 @@ export class ReadingTable {
         at = endOfLine(bytes, at, to) + 1; // a remark
         continue;
       }
-      if (this.rows === this.capacity) this.grow();
-      const row = this.rows;
+      const columns = this.blockOf(this.rows);
+      const row = this.rows % BLOCK_ROWS;
       let column = 0;
       for (;;) {
         const start = at;
@@ -110,7 +110,7 @@ export class ReadingTable {
         } else {
           at = this.endOfCell(bytes, start, to);
           sign = bytes[at]!;
-          value = column < width ? this.odd(bytes, start, at, row, column) : at > start ? 0 : NaN;
+          value = column < width ? this.odd(bytes, start, at, this.rows, column) : at > start ? 0 : NaN;
         }
         if (column < width) columns[column]![row] = value;
         else if (value === value) column = width + 1; // a surplus cell that says something
@@ -132,15 +132,40 @@ export class ReadingTable {
     }
   }
 
-  /** The columns as far as they were filled. */
+  /** The columns as far as they were filled; the table is used up. */
   finish(): RawColumn[] {
-    return this.headings.map((heading, column) => ({
-      heading,
-      unitBelow: this.units?.[column] ?? "",
-      values: this.columns[column]!.subarray(0, this.rows),
-      words: [...this.words[column]!.keys()],
-      codes: this.codes[column]?.subarray(0, this.rows) ?? null,
-    }));
+    return this.headings.map((heading, column) => {
+      const values = new Float64Array(this.rows);
+      this.blocks.forEach((block, at) => {
+        values.set(block[column]!.subarray(0, Math.min(BLOCK_ROWS, this.rows - at * BLOCK_ROWS)), at * BLOCK_ROWS);
+        block[column] = new Float64Array(0); // let go before the next column is joined
+      });
+      return {
+        heading,
+        unitBelow: this.units?.[column] ?? "",
+        values,
+        words: [...this.words[column]!.keys()],
+        codes: this.codesOf(column),
+      };
+    });
+  }
+
+  /** A word's column as long as the others, whatever came behind the last word. */
+  private codesOf(column: number): Int16Array | null {
+    const codes = this.codes[column];
+    if (!codes || codes.length >= this.rows) return codes?.subarray(0, this.rows) ?? null;
+    const whole = new Int16Array(this.rows).fill(-1);
+    whole.set(codes);
+    return whole;
+  }
+
+  private blockOf(row: number): Float64Array[] {
+    const at = Math.floor(row / BLOCK_ROWS);
+    const block = this.blocks[at];
+    if (block) return block;
+    const made = this.headings.map(() => new Float64Array(BLOCK_ROWS));
+    this.blocks.push(made);
+    return made;
   }
 
   /** A cell that is no plain figure: with an exponent, in quotes, a word, or empty. */
@@ -166,7 +191,12 @@ export class ReadingTable {
       if (words.size >= MOST_WORDS) return;
       words.set(text, (code = words.size));
     }
-    const codes = (this.codes[column] ??= new Int16Array(this.capacity).fill(-1));
+    let codes = this.codes[column] ?? new Int16Array(0);
+    if (row >= codes.length) {
+      const wider = new Int16Array(Math.max(BLOCK_ROWS, 2 * row)).fill(-1);
+      wider.set(codes);
+      this.codes[column] = codes = wider;
+    }
     codes[row] = code;
   }
 
@@ -179,21 +209,6 @@ export class ReadingTable {
     }
     while (at < to && bytes[at] !== this.delimiter && bytes[at] !== NEWLINE && bytes[at] !== RETURN) at++;
     return at;
-  }
-
-  private grow(): void {
-    this.capacity = Math.ceil(this.capacity * 1.6);
-    this.columns.forEach((values, column) => {
-      const wider = new Float64Array(this.capacity);
-      wider.set(values);
-      this.columns[column] = wider;
-    });
-    this.codes.forEach((codes, column) => {
-      if (!codes) return;
-      const wider = new Int16Array(this.capacity).fill(-1);
-      wider.set(codes);
-      this.codes[column] = wider;
-    });
   }
 }
 

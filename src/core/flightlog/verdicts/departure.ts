@@ -100,10 +100,12 @@ function flipOf(view: FlightView): Flip | null {
     turned: 0,
   }));
   let since = NaN;
+  let lastWork = -Infinity;
+  const pauseRows = Math.round(rateHz * 0.3);
   for (let row = 1; row < timeS.length; row++) {
     const seconds = Math.min(0.05, timeS[row]! - timeS[row - 1]!);
-    const isWorking = mostOf(power, row - Math.round(rateHz * 0.3), row + 1) > work;
-    if (!isWorking) {
+    if (power[row]! > work) lastWork = row;
+    if (row - lastWork > pauseRows) {
       since = NaN;
       for (const axis of axes) axis.turned = 0;
       continue;

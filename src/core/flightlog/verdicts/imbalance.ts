@@ -13,15 +13,54 @@ const RIDGE = 0.03;
 /** A line at one motor's turn this many times its peers', and this strong, is an imbalance. */
 const LEAD = 2.2;
 const LEAST_G = 0.12;
-/** Half as strong a line does when no peer shows any: then it is no common unrest. */
-const CLEAR_LEAD = 6;
+/** A weaker line does when no peer shows any: then it is no common unrest. */
+const CLEAR_LEAD = 8;
+const CLEAR_SIZE = 0.6;
 const LEAST_DEG_S = 4;
 
 /** A prop or bell out of balance: a line at one times the turn of one motor, which goes with it. */
 export function rotorImbalance(view: FlightView): Verdict[] {
   const flights = trimmed(view, view.flights, 0.7);
   if (view.craft === "fixed-wing" || flights.length === 0) return [];
+  if (view.craft === "helicopter") return ofHead(view, flights);
   return view.rpm.length >= 3 ? bySpeed(view, flights) : byTrack(view, flights);
+}
+
+/** A main rotor shakes a little however well it is balanced; this many times the least that is felt is out of balance. */
+const HEAD_TIMES = 2.5;
+
+/** A helicopter's head, which has no peers: its line once a turn against what is usual. */
+function ofHead(view: FlightView, flights: readonly Stretch[]): Verdict[] {
+  const speed = view.channel("head_speed") ?? view.rpm[0];
+  const rows = Math.round(WINDOW_S * view.rateHz);
+  if (!speed || rows < 24) return [];
+  const phase = phaseOf(view.timeS, interpolated(view, speed));
+  const shakes = shakenOf(view);
+  const sizes = sizesOf(
+    shakes.map(({ values }) => values),
+    [phase],
+    flights,
+    rows,
+  );
+  const found = shakes
+    .map((shaken, at) => ({ shaken, size: sizes[at]![0]! }))
+    .sort((a, b) => b.size / b.shaken.least - a.size / a.shaken.least)[0];
+  if (!found || found.size < HEAD_TIMES * found.shaken.least) return [];
+  const hz = meanOf(Array.from(rowsOf(flights, 20), (row) => speed[row]!)) / 60;
+  return [
+    {
+      code: "rotor-imbalance",
+      severity: "fault",
+      confidence: 0.75,
+      fromS: view.timeS[flights[0]!.from]!,
+      toS: view.timeS[flights.at(-1)!.to - 1]!,
+      value: hz,
+      unit: "Hz",
+      sentence: `The head is out of balance or out of track: a line of ${found.size.toFixed(2)} ${found.shaken.unit} once a turn (${hz.toFixed(0)} Hz) goes with its speed.`,
+      statistics: { amplitude: found.size, hz },
+      tellApart: "Balance or track: watch the tips of the blades from the side; then weigh blade against blade.",
+    },
+  ];
 }
 
 interface Shaken {
@@ -50,7 +89,14 @@ function bySpeed(view: FlightView, flights: readonly Stretch[]): Verdict[] {
   const phases = view.rpm.map((rpm) => phaseOf(view.timeS, interpolated(view, rpm)));
   const rows = Math.round(WINDOW_S * view.rateHz);
   if (rows < 24) return [];
-  const found = shakenOf(view).map((shaken) => ({ shaken, sizes: sizesOf(shaken.values, phases, flights, rows) }));
+  const shakes = shakenOf(view);
+  const sizesBySignal = sizesOf(
+    shakes.map(({ values }) => values),
+    phases,
+    flights,
+    rows,
+  );
+  const found = shakes.map((shaken, at) => ({ shaken, sizes: sizesBySignal[at]! }));
   const clear = found
     .map(({ shaken, sizes }) => {
       const order = sizes.map((_, at) => at).sort((a, b) => sizes[b]! - sizes[a]!);
@@ -68,7 +114,8 @@ function bySpeed(view: FlightView, flights: readonly Stretch[]): Verdict[] {
     })
     .filter(
       ({ shaken, sizes, motor, lead }) =>
-        (sizes[motor]! > shaken.least && lead > LEAD) || (sizes[motor]! > shaken.least / 2 && lead > CLEAR_LEAD),
+        (sizes[motor]! > shaken.least && lead > LEAD) ||
+        (sizes[motor]! > CLEAR_SIZE * shaken.least && lead > CLEAR_LEAD),
     )
     .sort((a, b) => b.sizes[b.motor]! / b.shaken.least - a.sizes[a.motor]! / a.shaken.least);
   const best = clear[0];
@@ -107,41 +154,57 @@ function phaseOf(timeS: Float64Array, rpm: Float64Array): Float64Array {
   return phase;
 }
 
-/** Middle amplitude at each rotor's turn, over all stretches: sine and cosine of each rotor's phase by least squares together. */
+/** Stretches that are fitted, spread over the flight: more of them say no more. */
+const MOST_WINDOWS = 40;
+
+/**
+ * Middle amplitude at each rotor's turn, over stretches of the flight: sine and cosine of each rotor's phase by least squares
+ * together, a constant and a slope beside them.
+ *
+ * @returns For each signal the amplitude of each rotor.
+ */
 function sizesOf(
-  values: Float64Array,
+  signals: readonly Float64Array[],
   phases: readonly Float64Array[],
   flights: readonly Stretch[],
   rows: number,
-): number[] {
-  const all: number[][] = phases.map(() => []);
+): number[][] {
   const terms = 2 * phases.length + 2;
-  for (const { from, to } of flights) {
-    for (let start = from; start + rows <= to; start += rows) {
-      const normal = Matrix.zeros(terms, terms);
-      const right = Matrix.zeros(terms, 1);
-      const line = new Float64Array(terms);
-      for (let row = start; row < start + rows; row++) {
-        phases.forEach((phase, at) => {
-          line[2 * at] = Math.cos(phase[row]!);
-          line[2 * at + 1] = Math.sin(phase[row]!);
-        });
-        line[terms - 2] = 1;
-        line[terms - 1] = (row - start) / rows - 0.5;
-        for (let i = 0; i < terms; i++) {
-          for (let j = i; j < terms; j++) normal.set(i, j, normal.get(i, j) + line[i]! * line[j]!);
-          right.set(i, 0, right.get(i, 0) + line[i]! * values[row]!);
-        }
-      }
-      for (let i = 0; i < terms; i++) {
-        normal.set(i, i, normal.get(i, i) + RIDGE * rows);
-        for (let j = 0; j < i; j++) normal.set(i, j, normal.get(j, i));
-      }
-      const solution = solve(normal, right).to1DArray();
-      phases.forEach((_, at) => all[at]!.push(Math.hypot(solution[2 * at]!, solution[2 * at + 1]!)));
+  const all = flights.flatMap(({ from, to }) =>
+    Array.from({ length: Math.floor((to - from) / rows) }, (_, at) => from + at * rows),
+  );
+  const starts = all.filter((_, at) => at % Math.ceil(all.length / MOST_WINDOWS) === 0);
+  const sizes: number[][][] = signals.map(() => phases.map(() => []));
+  const line = new Float64Array(terms);
+  for (const start of starts) {
+    const normal = new Float64Array(terms * terms);
+    const right = signals.map(() => new Float64Array(terms));
+    for (let row = start; row < start + rows; row++) {
+      phases.forEach((phase, at) => {
+        line[2 * at] = Math.cos(phase[row]!);
+        line[2 * at + 1] = Math.sin(phase[row]!);
+      });
+      line[terms - 2] = 1;
+      line[terms - 1] = (row - start) / rows - 0.5;
+      for (let i = 0; i < terms; i++) for (let j = i; j < terms; j++) normal[i * terms + j]! += line[i]! * line[j]!;
+      signals.forEach((values, signal) => {
+        const value = values[row]!;
+        for (let i = 0; i < terms; i++) right[signal]![i]! += line[i]! * value;
+      });
     }
+    const at = (i: number, j: number) =>
+      normal[Math.min(i, j) * terms + Math.max(i, j)]! + (i === j ? RIDGE * rows : 0);
+    const matrix = new Matrix(
+      Array.from({ length: terms }, (_, i) => Array.from({ length: terms }, (__, j) => at(i, j))),
+    );
+    const solved = solve(matrix, new Matrix(right.map((each) => [...each])).transpose());
+    signals.forEach((_, signal) =>
+      phases.forEach((__, rotor) =>
+        sizes[signal]![rotor]!.push(Math.hypot(solved.get(2 * rotor, signal), solved.get(2 * rotor + 1, signal))),
+      ),
+    );
   }
-  return all.map((each) => quantileOf(each, 0.5));
+  return sizes.map((rotors) => rotors.map((each) => quantileOf(each, 0.5)));
 }
 
 const TRACK_LENGTH_S = 0.5;

@@ -214,15 +214,19 @@ export function endsInAir(view: FlightView): Verdict[] {
   const end = view.timeS.length;
   if (!last || view.timeS[end - 1]! - view.timeS[last.to - 1]! > 0.25) return [];
   const height = view.channel("altitude");
+  const shows = view.power ?? height ?? view.channel("airspeed");
+  if (!shows) return []; // nothing says that it flew at all
   const above = height ? meanOf(height, end - 5, end) - leastOf(height, 0, end) : NaN;
-  if (view.craft !== "fixed-wing" && height && above < 1) return [];
-  if (view.craft !== "fixed-wing" && view.power && meanOf(view.power, end - 5, end) < 0.4 * quantileOf(view.power, 0.6))
-    return [];
-  const beganOnGround = (view.flights[0]?.from ?? 0) > view.rateHz * 0.4;
+  const isRotor = view.craft !== "fixed-wing";
+  if (isRotor && height && above < 1) return [];
+  if (isRotor && view.power && meanOf(view.power, end - 5, end) < 0.4 * quantileOf(view.power, 0.6)) return [];
+  const beganLow = height !== null && isRotor && height[0]! - leastOf(height, 0, end) < 0.5;
+  const beganOnGround = beganLow || (view.flights[0]?.from ?? 0) > view.rateHz * 0.4;
   return [
     {
       code: "ends-in-air",
-      severity: view.craft === "multirotor" || beganOnGround ? "fault" : "note",
+      // One that begins in the air as well was cut out of a longer one
+      severity: beganOnGround ? "fault" : "note",
       confidence: height && beganOnGround ? 0.9 : 0.6,
       fromS: Math.max(0, view.timeS[end - 1]! - 1),
       toS: view.timeS[end - 1]!,

@@ -6,9 +6,13 @@ import { type Verdict } from "./verdict.types";
 /** More output than its peers by this share, at one trim, makes a motor weak. */
 const WEAK_SHARE = 0.075;
 /** Its lead over the next must be this many times what the middle ones differ among themselves. */
-const WEAK_LEAD = 1.3;
+const WEAK_LEAD = 1.6;
 /** Of four: from the highest to the lowest, over the mean. A balance point off the middle parts both diagonals, a weak rotor one. */
-const WEAK_APART = 0.125;
+const WEAK_APART = 0.135;
+/** And by this many times as much as the other diagonal. */
+const WEAK_DIAGONAL = 3;
+/** Of more than four, where the others take over: this much more than their mean. */
+const WEAK_OF_MANY = 0.12;
 const SHORTEST_FLIGHT_S = 3;
 
 /**
@@ -40,7 +44,10 @@ export function weakMotor(view: FlightView): Verdict[] {
   const lead = worked[motor]! - next;
   const apart = worked[motor]! - peers.at(-1)!;
   const scatter = Math.max(next - last, 0.008 * mean);
-  const isAlone = peers.length > 3 ? lead > WEAK_LEAD * scatter : apart > WEAK_APART * mean && apart > 2.2 * scatter;
+  const isAlone =
+    peers.length > 3
+      ? lead > WEAK_LEAD * scatter && excess > WEAK_OF_MANY
+      : apart > WEAK_APART * mean && apart > WEAK_DIAGONAL * scatter;
   if (!isAlone || excess < WEAK_SHARE || lead < 0.03 * mean) return slowMotor(view, outputs, calm);
   const rpmSays = rpmOf(view, motor, calm);
   return [

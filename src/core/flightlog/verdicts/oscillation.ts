@@ -1,4 +1,4 @@
-import { type Axis } from "../channels/roles";
+import { AXES, type Axis } from "../channels/roles";
 import { type FlightView, secondsOf, trimmed } from "../FlightView";
 import { type Stretch } from "../phases";
 import { regress } from "../signal/regress";
@@ -17,7 +17,7 @@ const LOWEST_HZ = 2.2;
 const HIGHEST_STRUCTURE_HZ = 160;
 
 interface Swing {
-  axis: "roll" | "pitch";
+  axis: Axis;
   line: Line;
   rms: number;
   spectrum: Spectrum;
@@ -28,7 +28,9 @@ export function oscillation(view: FlightView): Verdict[] {
   const flights = trimmed(view, view.flights, 1);
   if (view.craft === "fixed-wing" && view.flights.length === 0) return [];
   if (secondsOf(view, flights) < 3) return [];
-  const swings = (["roll", "pitch"] as const)
+  // A tail that wags is a swing as well
+  const axes: readonly Axis[] = view.craft === "helicopter" ? AXES : ["roll", "pitch"];
+  const swings = axes
     .map((axis) => swingOf(view, axis, flights))
     .filter((swing) => swing !== null)
     .sort((a, b) => b.rms - a.rms);
@@ -74,7 +76,7 @@ export function oscillation(view: FlightView): Verdict[] {
   ];
 }
 
-function swingOf(view: FlightView, axis: "roll" | "pitch", flights: readonly Stretch[]): Swing | null {
+function swingOf(view: FlightView, axis: Axis, flights: readonly Stretch[]): Swing | null {
   const rate = view.gyro[axis];
   if (!rate) return null;
   const length = 2 ** Math.round(Math.log2(SEGMENT_S * view.rateHz));
@@ -181,6 +183,8 @@ function demandOf(view: FlightView, axis: Axis): Float64Array | null {
   );
 }
 
+/** A craft has followed a step of the stick after this. */
+const SETTLED_S = 1.2;
 /** Angle by which a craft may be off what was asked, RMS, deg. */
 const WANDER_DEG = 4;
 
@@ -216,7 +220,7 @@ export function gainTooLow(view: FlightView): Verdict[] {
   const worst = off.sort((a, b) => b.errorDeg - a.errorDeg)[0];
   const other = off[1];
   if (!worst || worst.errorDeg < (view.craft === "fixed-wing" ? 2.5 : 1) * WANDER_DEG || worst.share < 0.7) return [];
-  if (other && worst.errorDeg < 1.5 * other.errorDeg && worst.errorDeg < 2 * WANDER_DEG) return [];
+  if (other && worst.errorDeg < 2 * other.errorDeg && worst.errorDeg < 2 * WANDER_DEG) return [];
   return [
     {
       code: "gain-too-low",
@@ -259,7 +263,8 @@ function wanderOf(
   for (const { from, to } of flights) {
     for (let row = from; row < to; row++) {
       // A step of the stick is no wandering
-      if (target && Math.abs(target[row]! - target[Math.max(0, row - Math.round(view.rateHz * 0.6))]!) > 1) continue;
+      if (target && Math.abs(target[row]! - target[Math.max(0, row - Math.round(view.rateHz * SETTLED_S))]!) > 1)
+        continue;
       all += (error[row]! - mean) ** 2;
       low += (slow[row]! - mean) ** 2;
       count++;

@@ -1,0 +1,117 @@
+import { type RawColumn } from "../reading/ReadingTable";
+import { readRaw } from "../reading/readLog.fixture";
+import { usesWith } from "./columnMap";
+import { recogniseColumns } from "./recogniseColumns";
+
+const ROWS = 400;
+/** A column whose figures lie about a middle. */
+const about = (heading: string, middle: number, size = 5): RawColumn => ({
+  heading,
+  unitBelow: "",
+  values: Float64Array.from(
+    { length: ROWS },
+    (_, row) => middle + size * Math.sin(row * 12.9898) * Math.cos(row * 78.233),
+  ),
+  words: [],
+  codes: null,
+});
+const clock = (heading: string, step: number): RawColumn => ({
+  ...about(heading, 0),
+  values: Float64Array.from({ length: ROWS }, (_, row) => row * step),
+});
+const rolesOf = (columns: RawColumn[]) =>
+  Object.fromEntries(recogniseColumns(columns).map(({ heading, role }) => [heading, role]));
+
+describe("columns are recognised", () => {
+  it("by letters that their neighbours explain", () => {
+    const columns = [
+      clock("T[ms]", 10),
+      ...["GR", "GP", "GY"].map((name) => about(`${name}[deg/s]`, 0)),
+      ...["MX", "MY", "MZ"].map((name) => about(`${name}[uT]`, 20)),
+      ...["S1", "S2"].map((name) => about(`${name}[us]`, 1500, 100)),
+      about("HS[rpm]", 2400),
+    ];
+    expect(rolesOf(columns)).toEqual({
+      "T[ms]": "time",
+      "GR[deg/s]": "gyro_roll",
+      "GP[deg/s]": "gyro_pitch",
+      "GY[deg/s]": "gyro_yaw",
+      "MX[uT]": "mag_x",
+      "MY[uT]": "mag_y",
+      "MZ[uT]": "mag_z",
+      "S1[us]": "servo_1",
+      "S2[us]": "servo_2",
+      "HS[rpm]": "head_speed",
+    });
+  });
+
+  it("by like-named rows of figures without any unit", () => {
+    const columns = [
+      clock("t", 0.01),
+      ..."abcd".split("").flatMap((letter) => [about(`n_${letter}`, 8000, 100), about(`m_${letter}`, 500, 100)]),
+    ];
+    expect(Object.values(rolesOf(columns))).toEqual([
+      "time",
+      "rpm_1",
+      "motor_1",
+      "rpm_2",
+      "motor_2",
+      "rpm_3",
+      "motor_3",
+      "rpm_4",
+      "motor_4",
+    ]);
+  });
+
+  it("by words that say what is wanted and what is", () => {
+    const columns = [
+      clock("Log time / s", 0.02),
+      about("Roll rate wanted / deg/s", 0),
+      about("Roll rate / deg/s", 0),
+      about("Compass X / uT", 20),
+      about("Compass Z / uT", 40),
+    ];
+    expect(Object.values(rolesOf(columns))).toEqual(["time", "rate_target_roll", "gyro_roll", "mag_x", "mag_z"]);
+  });
+
+  it("with units that their figures tell where no heading does", () => {
+    const uses = recogniseColumns([
+      clock("timeUs", 2500),
+      about("vbat", 16_200, 50),
+      about("gyrX", 0.01, 0.01),
+      about("gyrY", 0.01, 0.01),
+      about("out0", 1400, 100),
+    ]);
+    expect(Object.fromEntries(uses.map(({ role, unit }) => [role, unit]))).toMatchObject({
+      time: "µs",
+      voltage: "mV",
+      gyro_roll: "rad/s",
+    });
+  });
+});
+
+describe("what somebody says of the columns", () => {
+  const raw = () =>
+    readRaw(
+      `Zeit [ms],Wert 17,Akku [V]\n${Array.from({ length: 50 }, (_, row) => `${row * 10},${row % 7},16`).join("\n")}\n`,
+    ).columns;
+
+  it("goes before what was recognised", () => {
+    const uses = usesWith(raw(), [
+      { name: "Wert 17", role: "current", scale: 0.5, offset: 2 },
+      { name: "Akku [V]", role: null },
+    ]);
+    expect(uses.map(({ role, scale, offset }) => [role, scale, offset])).toEqual([
+      ["time", 0.001, 0],
+      ["current", 0.5, 2],
+    ]);
+  });
+
+  it.each([
+    [{ name: "Wert 18", role: "current" }, /No column is headed “Wert 18”/],
+    [{ name: "Wert 17", role: "loudness" }, /no role “loudness”/],
+    [{ name: "Wert 17", role: "current", unit: "kg" }, /“kg” is no unit of current/],
+  ])("is refused where it makes no sense: %j", (said, sentence) =>
+    expect(() => usesWith(raw(), [said])).toThrow(sentence),
+  );
+});

@@ -1,0 +1,39 @@
+import { judgeLogFile, logText, readMap, requireCraft } from "./logCommand";
+
+const rows = Array.from({ length: 400 }, (_, row) => `${row * 10},${(16 - row / 4000).toFixed(4)},${(row % 9) / 3}`);
+const file = [new TextEncoder().encode(`Zeit [ms],Akku [V],Wert 17\n${rows.join("\n")}\n`)];
+
+describe("judgeLogFile", () => {
+  it("says what each column was taken for, and what was not used", () => {
+    const answer = judgeLogFile(file, {});
+    expect(answer.columns).toEqual([
+      { heading: "Zeit [ms]", role: "time", unit: "ms", inUnit: "s", scale: 0.001, offset: 0, by: "heading" },
+      { heading: "Akku [V]", role: "voltage", unit: "V", inUnit: "V", scale: 1, offset: 0, by: "heading" },
+      { heading: "Wert 17", role: null, unit: "", inUnit: "", scale: 1, offset: 0, by: "nothing" },
+    ]);
+    expect(answer).toMatchObject({ rowCount: 400, rateHz: expect.closeTo(100, 6) as number, verdicts: [] });
+    expect(logText(answer)).toMatch(/^nothing found\n[\s\S]*not used: Wert 17/);
+  });
+
+  it("goes by a map in either of its forms", () => {
+    const list = readMap('{"columns":[{"name":"Wert 17","role":"current","unit":"mA"}]}');
+    const plain = readMap('{"Wert 17": "current [mA]", "Akku [V]": null}');
+    expect(judgeLogFile(file, { columns: list }).columns[2]).toMatchObject({
+      role: "current",
+      scale: 0.001,
+      by: "hand",
+    });
+    expect(judgeLogFile(file, { columns: plain }).columns[1]).toMatchObject({ role: null });
+  });
+
+  it.each([
+    ["no JSON", "{", /no JSON/],
+    ["a list of nothing", "[1]", /needs a “name” and a “role”/],
+    ["two words for a role", '{"a": "one two three"}', /says no role/],
+  ])("refuses a map that is %s", (_, text, sentence) => expect(() => readMap(text)).toThrow(sentence));
+
+  it("knows the craft there are", () => {
+    expect(requireCraft("helicopter")).toBe("helicopter");
+    expect(() => requireCraft("kite")).toThrow(/no craft “kite”/);
+  });
+});
