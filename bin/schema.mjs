@@ -1,5 +1,5 @@
 #!/usr/bin/env node
-// Writes docs/library.schema.json, the published format of a library file, from the schema the program checks with.
+// Writes the published formats, a library file and what a flight log is answered with, from the schemas the program checks with.
 import { writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { buildProcesses } from "./lib/install.mjs";
@@ -9,9 +9,14 @@ import { readOptions } from "./lib/options.mjs";
 import { runMain, say } from "./lib/say.mjs";
 
 await runMain(async () => {
-  readOptions({}, "npm run schema: writes the format of a library file into docs");
+  readOptions({}, "npm run schema: writes the published formats into docs");
   await buildProcesses();
-  const text = await need("The schema", process.execPath, [join(root, "dist/librarySchema.mjs")]);
-  writeFileSync(join(root, "docs/library.schema.json"), text);
-  say("Written: docs/library.schema.json");
+  for (const [made, file] of [
+    ["librarySchema", "library.schema.json"],
+    ["logSchema", "log-answer.schema.json"],
+  ]) {
+    const text = await need("The schema", process.execPath, [join(root, `dist/${made}.mjs`)]);
+    writeFileSync(join(root, "docs", file), text);
+    say(`Written: docs/${file}`);
+  }
 });

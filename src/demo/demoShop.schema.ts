@@ -4,8 +4,10 @@ import { BAYS } from "../features/bays";
 import { MENDABLE_LIST } from "../core/refit/mendable";
 import { CHEMISTRIES } from "../core/bench/measure/chemistries";
 import { BENCH_DEFECTS } from "../sim/benchDefects";
+import { FLIGHT_FAULTS, type FlightFault } from "../sim/flight/flightFaults";
 
 const text = v.string();
+const FAULTS = Object.keys(FLIGHT_FAULTS) as FlightFault[];
 const Step = v.variant("do", [
   v.object({ do: v.literal("answer"), check: text, outcome: text, note: text }),
   v.object({ do: v.literal("name"), faults: v.array(text), places: v.optional(v.record(text, text), {}) }),
@@ -31,6 +33,7 @@ const Step = v.variant("do", [
   v.object({ do: v.literal("fail"), kind: text, note: text, symptom: v.nullable(text), place: v.optional(text, "") }),
   v.object({ do: v.literal("waive"), kind: text, note: text }),
   v.object({ do: v.literal("fly"), seconds: v.number(), failures: v.number(), note: text }),
+  v.object({ do: v.literal("log"), fault: v.picklist(FAULTS), seed: v.number(), fileName: text }),
   v.object({ do: v.literal("wait"), waitingFor: text }),
   v.object({ do: v.literal("handback") }),
 ]);

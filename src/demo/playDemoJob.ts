@@ -32,6 +32,7 @@ import { simulateRun } from "../sim/simulateRun";
 import { formatDay } from "../shared/format";
 import { randomUuid } from "../shared/randomUuid";
 import { type DemoJob, type DemoStep } from "./demoShop.schema";
+import { loadDemoLog } from "./loadDemoLog";
 
 const STEP_MINUTES = 14;
 
@@ -102,6 +103,8 @@ async function playStep(context: VerbContext, jobId: number, step: DemoStep): Pr
       const runId = await storeRun(context, jobId, job.craftId, step);
       return void (await keepRun(context, { ...target, runId, asBaseline: step.baseline, fromS: null, toS: null }));
     }
+    case "log":
+      return loadDemoLog(context, jobId, step);
     case "go":
       if (job.bay === step.bay) return; // naming the cause went there by itself
       return void (await enterBay(context, { ...target, to: step.bay, reason: "" }));

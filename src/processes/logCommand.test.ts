@@ -1,3 +1,6 @@
+import * as v from "valibot";
+import { otherLog } from "../../tests/fixtures/otherLogs/logs";
+import { LogAnswerSchema } from "./logAnswer.schema";
 import { judgeLogFile, logText, readMap, requireCraft } from "./logCommand";
 
 const rows = Array.from({ length: 400 }, (_, row) => `${row * 10},${(16 - row / 4000).toFixed(4)},${(row % 9) / 3}`);
@@ -13,6 +16,13 @@ describe("judgeLogFile", () => {
     ]);
     expect(answer).toMatchObject({ rowCount: 400, rateHz: expect.closeTo(100, 6) as number, verdicts: [] });
     expect(logText(answer)).toMatch(/^nothing found\n[\s\S]*not used: Wert 17/);
+  });
+
+  it("fits the schema that is published, as it is printed", () => {
+    const { text } = otherLog("weak motor", 2, 1);
+    const answer: unknown = JSON.parse(JSON.stringify(judgeLogFile([new TextEncoder().encode(text)], {})));
+    expect(v.safeParse(LogAnswerSchema, answer).issues).toBeUndefined();
+    expect((answer as { verdicts: unknown[] }).verdicts.length).toBeGreaterThan(0);
   });
 
   it("goes by a map in either of its forms", () => {
