@@ -118,6 +118,7 @@ const EXPLAINS: Partial<Record<VerdictCode, readonly VerdictCode[]>> = {
   "deep-discharge": ["saturation"],
   "tired-pack": ["deep-discharge", "saturation"],
   "gain-too-high": [
+    "rotor-imbalance",
     "deep-discharge",
     "desync",
     "weak-motor",

@@ -27,7 +27,9 @@ export function compassDisturbed(view: FlightView): Verdict[] {
   const field = fieldOf(view);
   const fieldFit = field ? fieldOnLoad(view, smoothed(field, smoothRows), smoothLoad, rows) : null;
   const fieldShare = field && fieldFit ? (fieldFit.slope * span) / Math.abs(meanOf(field)) : NaN;
-  const turned = heading && view.gyro.yaw ? turnedBy(view, heading, smoothLoad, range, rows) : null;
+  // A body's yaw rate is the heading's change only where the lean is known
+  const hasLean = view.channel("roll") !== null && view.channel("pitch") !== null;
+  const turned = heading && view.gyro.yaw && hasLean ? turnedBy(view, heading, smoothLoad, range, rows) : null;
   const turnedDeg = turned ? Math.abs(turned.slope) * span : NaN;
   const isTurned = turned !== null && turnedDeg > TURNED_DEG && Math.abs(turned.tValue) > SURE_T && turned.gain > 0.25;
   const isField = fieldFit !== null && Math.abs(fieldFit.tValue) > SURE_T && Math.abs(fieldShare) > FIELD_SHARE;

@@ -210,6 +210,10 @@ function sizesOf(
 const TRACK_LENGTH_S = 0.5;
 /** A track that goes with one output this closely is its rotor's. */
 const FOLLOWS = 0.75;
+/** And by this much more closely than the next: sound rotors go up and down together. */
+const TRACK_LEAD = 0.03;
+/** A line this many times the least is no sound rotor's, whosever it is. */
+const STRONG = 2.5;
 
 /** Without the speeds: the strongest line is followed through the flight, and held against each motor's output. */
 function byTrack(view: FlightView, flights: readonly Stretch[]): Verdict[] {
@@ -239,8 +243,10 @@ function byTrack(view: FlightView, flights: readonly Stretch[]): Verdict[] {
   });
   const order = links.map((_, at) => at).sort((a, b) => links[b]! - links[a]!);
   const [top, next] = order;
-  if (!(links[top!]! > FOLLOWS) || spread < 1.015) return [];
-  const isSure = links[top!]! - links[next!]! > 0.05;
+  const lead = links[top!]! - links[next!]!;
+  const isStrong = best.amplitude > STRONG * best.shaken.least;
+  if (!(links[top!]! > FOLLOWS) || spread < 1.015 || !(lead > TRACK_LEAD || isStrong)) return [];
+  const isSure = lead > 0.05;
   const hz = quantileOf(
     best.points.map((point) => point.hz),
     0.5,

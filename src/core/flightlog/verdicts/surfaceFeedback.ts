@@ -1,4 +1,4 @@
-import { type FlightView } from "../FlightView";
+import { type FlightView, secondsOf } from "../FlightView";
 import { correlation, regress } from "../signal/regress";
 import { changeOf, meanOf, mostOf, quantileOf, smoothed, spreadOf } from "../signal/rows";
 import { type Verdict } from "./verdict.types";
@@ -7,6 +7,8 @@ const SURFACE = { roll: "aileron", pitch: "elevator" } as const;
 type SurfaceAxis = keyof typeof SURFACE;
 const WINDOW_S = 0.6;
 const HOP_S = 0.1;
+/** So long a craft may be flown against its stabiliser, s. */
+const LONGEST_S = 6;
 /** Windows in a row that have to agree. */
 const FEWEST_WINDOWS = 3;
 /** Off what was asked by this much, the craft ran away, deg. */
@@ -50,9 +52,9 @@ export function surfaceFeedback(view: FlightView): Verdict[] {
 /** What would bring the craft back to what was asked, deg. */
 function pushNeeded(view: FlightView, axis: SurfaceAxis): Float64Array | null {
   const [rate, angle, target] = [view.gyro[axis], view.channel(axis), view.channel(`${axis}_target`)];
-  if (!rate) return null;
-  const usual = angle ? quantileOf(angle, 0.5) : 0;
-  return rate.map((each, row) => (angle ? (target?.[row] ?? usual) - angle[row]! : 0) - RATE_WEIGHT_S * each);
+  if (!rate || !angle) return null; // rates alone do not tell a stabiliser from a pilot who banks
+  const usual = quantileOf(angle, 0.5);
+  return rate.map((each, row) => (target?.[row] ?? usual) - angle[row]! - RATE_WEIGHT_S * each);
 }
 
 interface Effect {
@@ -94,12 +96,17 @@ function lawsOf(view: FlightView, axis: SurfaceAxis, push: Float64Array, sign: n
   const rows = Math.round(WINDOW_S * view.rateHz);
   const hop = Math.max(1, Math.round(HOP_S * view.rateHz));
   const usualMotion = spreadOf(surface);
+  const hasTarget = view.channel(`${axis}_target`) !== null;
+  // Without what was asked, a pilot who banks looks like a stabiliser that runs away
+  if (!hasTarget && !stick) return [];
+  const stillStick = stick ? 0.15 * spreadOf(stick) : NaN;
   const handGain = stick ? handGainOf(view, stick, surface, rows) : NaN;
   const laws: Law[] = [];
   for (const { from, to } of view.flights) {
     for (let start = from; start + rows <= to; start += hop) {
       if (mode && mode[start] !== mode[start + rows - 1]) continue;
       if (spreadOf(surface, start, start + rows) < 0.15 * usualMotion) continue;
+      if (!hasTarget && spreadOf(stick!, start, start + rows) > stillStick) continue;
       const window = Array.from({ length: rows }, (_, at) => start + at);
       if (stick && isByHand(view, stick, surface, window, handGain)) continue;
       const fit = regress(stick ? [push, stick] : [push], surface, window) ?? regress([push], surface, window);
@@ -163,6 +170,8 @@ function reversedOn(
   effectT: number,
 ): Verdict[] {
   const pushing = laws.filter(({ link, tValue }) => link < -CLEAR && tValue < -SURE_T);
+  // Nobody flies for long with a stabiliser that pushes: then it is the sign of the surface that was misjudged
+  if (pushing.length * HOP_S > Math.max(LONGEST_S, 0.4 * secondsOf(view, view.flights))) return [];
   const run = longestRun(pushing, Math.round(1.6 * HOP_S * view.rateHz));
   if (run.length < FEWEST_WINDOWS) return [];
   const [from, to] = [run[0]!.from, run.at(-1)!.to];
