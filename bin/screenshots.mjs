@@ -65,7 +65,6 @@ async function shootAll(browser, url) {
   const tumbled = await jobOf(wide.page, "Tumbled over one corner");
   await shoot(wide.page, "log-lab", `/jobs/${tumbled}/log`, async (page) => {
     await page.getByRole("img", { name: /Motor speeds.* from/ }).waitFor();
-    await page.getByRole("button", { name: "Closer" }).click();
   });
   await shoot(wide.page, "rig", "/instruments", (page) => page.getByText("Wattmeter").first().click());
   await shoot(wide.page, "packs", "/packs", (page) => page.getByRole("button", { name: /^Reed 4S B/ }).click());

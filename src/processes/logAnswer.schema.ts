@@ -18,6 +18,7 @@ export const LogAnswerSchema = v.object({
       confidence: v.pipe(v.number(), v.minValue(0), v.maxValue(1)),
       fromS: v.number(),
       toS: v.number(),
+      momentsS: v.optional(v.array(v.number())),
       axis: v.optional(v.picklist(AXES)),
       motor: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1))),
       value: v.optional(number),

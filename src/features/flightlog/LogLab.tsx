@@ -67,16 +67,20 @@ export function LogLab({ target, mayEdit, logs }: LogLabData) {
               onFiles={(files) => void take(files)}
             />
           )}
-          <label className={styles.field}>
-            <span className={styles.small}>Charger put back, mAh</span>
-            <InputNumber value={charger} min={1} max={1e6} onChange={setCharger} />
-          </label>
-          <label className={styles.field}>
-            <span className={styles.small}>Pack holds, mAh</span>
-            <InputNumber value={pack} min={1} max={1e6} onChange={setPack} />
-          </label>
-          {fresh && reading.step !== "keeping" && (
-            <Button onClick={() => void reader.again(options(said))}>Judge again</Button>
+          {fresh && (
+            <>
+              <label className={styles.field}>
+                <span className={styles.small}>Charger put back, mAh</span>
+                <InputNumber value={charger} min={1} max={1e6} onChange={setCharger} />
+              </label>
+              <label className={styles.field}>
+                <span className={styles.small}>Pack holds, mAh</span>
+                <InputNumber value={pack} min={1} max={1e6} onChange={setPack} />
+              </label>
+              {reading.step !== "keeping" && (
+                <Button onClick={() => void reader.again(options(said))}>Judge again</Button>
+              )}
+            </>
           )}
           <ReadingStep
             reading={reading}

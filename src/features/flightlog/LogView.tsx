@@ -113,15 +113,25 @@ export function LogView({
   );
 }
 
+/** Long enough to be seen, s. */
+const MOMENT_S = 0.25;
+
 function marksOf(chosen: ShownVerdict | null, notes: readonly { atS: number; note: string }[]): Mark[] {
   return [
-    ...(chosen ? [{ fromS: chosen.fromS, toS: chosen.toS, label: titleOf(chosen) }] : []),
+    ...(chosen ? spansOf(chosen) : []),
     ...notes.map(({ atS, note }) => ({
       fromS: atS,
       toS: atS,
       label: note.length > 30 ? `${note.slice(0, 28)}…` : note,
     })),
   ];
+}
+
+/** Where a verdict speaks of: each of its moments, or its whole stretch. */
+function spansOf(verdict: ShownVerdict): Mark[] {
+  const { momentsS, fromS, toS } = verdict;
+  const label = titleOf(verdict);
+  return momentsS?.map((atS) => ({ fromS: atS, toS: atS + MOMENT_S, label })) ?? [{ fromS, toS, label }];
 }
 
 interface PictureProps {

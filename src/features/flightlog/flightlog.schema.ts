@@ -15,6 +15,7 @@ const VerdictSchema = v.object({
   confidence: v.pipe(v.number(), v.minValue(0), v.maxValue(1)),
   fromS: seconds,
   toS: seconds,
+  momentsS: v.optional(v.pipe(v.array(seconds), v.maxLength(1000))),
   axis: v.optional(v.picklist(["roll", "pitch", "yaw"])),
   motor: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(16))),
   value: v.optional(v.nullable(v.number())),

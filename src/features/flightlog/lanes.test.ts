@@ -42,6 +42,11 @@ describe("the stretch that is looked at", () => {
     expect(rangeFor(verdict("weak-motor", 3, 55), 60)).toEqual({ fromS: 0, toS: 60 });
   });
 
+  it("is that of the first moments where there are several", () => {
+    const twice = { ...verdict("desync", 10, 40), momentsS: [10, 15, 40] };
+    expect(rangeFor(twice, 60)).toEqual({ fromS: 8, toS: 17 });
+  });
+
   it("moves and comes closer within the log", () => {
     expect(turned({ fromS: 10, toS: 20 }, 60, { factor: 0.5 })).toEqual({ fromS: 12.5, toS: 17.5 });
     expect(turned({ fromS: 10, toS: 20 }, 60, { shift: 5 })).toEqual({ fromS: 50, toS: 60 });

@@ -92,10 +92,14 @@ export interface Range {
 const AROUND_S = 2;
 const LONGEST_CLOSE_S = 12;
 
-/** The stretch to show for a verdict: its own with a little before and behind; the whole flight for one that holds throughout. */
-export function rangeFor({ fromS, toS, code }: ShownVerdict, durationS: number): Range {
-  if (toS - fromS > Math.max(LONGEST_CLOSE_S, 0.5 * durationS) && code !== "controller-reset")
-    return { fromS: 0, toS: durationS };
+/** The stretch to show for a verdict: its first moments, or its own with a little before and behind; the whole flight for one that holds throughout. */
+export function rangeFor({ fromS, toS, momentsS }: ShownVerdict, durationS: number): Range {
+  const [first] = momentsS ?? [];
+  if (first !== undefined) {
+    const last = momentsS!.findLast((each) => each - first < LONGEST_CLOSE_S) ?? first;
+    return { fromS: Math.max(0, first - AROUND_S), toS: Math.min(durationS, last + AROUND_S) };
+  }
+  if (toS - fromS > Math.max(LONGEST_CLOSE_S, 0.5 * durationS)) return { fromS: 0, toS: durationS };
   return { fromS: Math.max(0, fromS - AROUND_S), toS: Math.min(durationS, toS + AROUND_S) };
 }
 

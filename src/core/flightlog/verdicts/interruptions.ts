@@ -26,6 +26,8 @@ interface Interruption {
  */
 export function interruptions(view: FlightView): Verdict[] {
   const all = interruptionsOf(view);
+  const ending = lowEnding(view);
+  if (ending) all.push(ending);
   const dips = railDips(view);
   const starved = all.filter(({ row }) => isStarved(view, row));
   const resets = all.filter((each) => !starved.includes(each));
@@ -38,6 +40,7 @@ export function interruptions(view: FlightView): Verdict[] {
       confidence: view.channel("rail") || view.channel("voltage") ? 0.95 : 0.8,
       fromS: resets[0]!.atS,
       toS: resets.at(-1)!.atS,
+      momentsS: resets.map(({ atS }) => atS),
       value: resets.length,
       unit: "resets",
       sentence: `The controller began anew ${resets.length === 1 ? "once" : `${resets.length} times`} in the air (${times}): ${view.channel("rail") ? "its supply was steady before" : "the log does not show its supply"}, and the link was there.`,
@@ -73,6 +76,14 @@ export function interruptions(view: FlightView): Verdict[] {
       );
     return low !== null;
   }
+}
+
+/** A log that ends in the air with its supply down. */
+function lowEnding(view: FlightView): (Interruption & Low) | null {
+  const row = view.timeS.length - 1;
+  const isFlying = (view.flights.at(-1)?.to ?? 0) > row - Math.max(2, Math.round(0.2 * view.rateHz));
+  const low = isFlying ? lowSupply(view, row) : null;
+  return low && { row, atS: view.timeS[row]!, lastedS: NaN, ...low };
 }
 
 interface Low {

@@ -172,6 +172,7 @@ export function desync(view: FlightView): Verdict[] {
       confidence: hasSpeed ? 0.95 : 0.7,
       fromS: own[0]!.fromS,
       toS: own.at(-1)!.toS,
+      momentsS: own.map(({ fromS }) => fromS),
       motor: motor + 1,
       value: times,
       unit: "times",

@@ -35,6 +35,8 @@ export interface Verdict {
   confidence: number;
   fromS: number;
   toS: number;
+  /** Where it happened, when it happened more than once. */
+  momentsS?: number[];
   axis?: Axis;
   /** From 1 in the order of the columns. */
   motor?: number;
