@@ -15,6 +15,7 @@ const VIEWS = [
   "/jobs/0010/isolate",
   "/jobs/0010/receive",
   "/jobs/0021/bench",
+  "/jobs/0027/log",
   "/jobs/0018/refit",
   "/jobs/0015/prove",
   "/jobs/0005/handback",
