@@ -16,7 +16,7 @@ const LANES: readonly { id: string; name: string; of: RegExp }[] = [
   { id: "pitch", name: "Pitch", of: /^pitch(_target)?$/ },
   { id: "motors", name: "Motor outputs", of: /^motor_\d+$/ },
   { id: "speeds", name: "Motor speeds", of: /^(rpm_\d+|head_speed)$/ },
-  { id: "surfaces", name: "Surfaces", of: /^(elevator|aileron|rudder|servo_\d+)$/ },
+  { id: "surfaces", name: "Surfaces", of: /^(elevator|aileron|rudder|elevon_\d+|servo_\d+)$/ },
   { id: "sticks", name: "Sticks", of: /^stick_/ },
   { id: "throttle", name: "Throttle", of: /^(throttle|collective)$/ },
   { id: "height", name: "Height", of: /^altitude$/ },

@@ -24,6 +24,7 @@ export const HEAD_WORDS = words("head headspeed main mainrotor hs nr hrpm");
 export const SERVO_WORDS = words("servo servos srv surface sv sw swash");
 export const ELEVATOR_WORDS = words("elevator elev ele el hr heightrudder");
 export const AILERON_WORDS = words("aileron ailerons ail ai qr crossrudder");
+export const ELEVON_WORDS = words("elevon elevons");
 export const RUDDER_WORDS = words("rudder rud ru rd siderudder");
 export const ACC_WORDS = words("acc accel acceleration accelerometer force f g load a specific imu");
 export const GYRO_WORDS = words("gyro gyr gyros rate rates turn omega w angular rotation spin speed rs");

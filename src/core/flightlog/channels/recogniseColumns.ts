@@ -302,6 +302,7 @@ function surfaceOf(said: readonly string[]): string | null {
   const has = (set: ReadonlySet<string>) => said.some((word) => set.has(word)) || set.has(plain);
   if (said.includes("rudder") && said.includes("height")) return "elevator";
   if (said.includes("rudder") && said.includes("cross")) return "aileron";
+  if (has(say.ELEVON_WORDS)) return "elevon_N";
   if (has(say.ELEVATOR_WORDS)) return "elevator";
   if (has(say.AILERON_WORDS)) return "aileron";
   return has(say.RUDDER_WORDS) ? "rudder" : null;

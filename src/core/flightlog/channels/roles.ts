@@ -53,6 +53,7 @@ const ROLES = {
   elevator: "angle",
   aileron: "angle",
   rudder: "angle",
+  elevon_N: "angle",
   servo_N: "angle",
   voltage: "voltage",
   cell_N: "voltage",

@@ -25,7 +25,7 @@ export function scaleFor(role: string, { unit, words }: HeadingParts, facts: Col
   const quantity = quantityOfRole(role);
   const isElectrical = words.includes("erpm") || unit?.toLowerCase() === "erpm";
   if (isElectrical) return as("erpm", 1 / POLE_PAIRS, 0, false);
-  const isCommand = /^(motor_|stick_|throttle|elevator|aileron|rudder|servo_)/.test(role);
+  const isCommand = /^(motor_|stick_|throttle|elevator|aileron|rudder|elevon_|servo_)/.test(role);
   const isField = words.some((word) => say.FIELD_WORDS.has(word));
   const known = unit === null ? null : findLogUnit(unit, isField);
   if (isCommand && (known === null || known.quantity === "time")) return commandScale(role, facts);
@@ -65,7 +65,7 @@ export function scaleFor(role: string, { unit, words }: HeadingParts, facts: Col
 /** Motors and throttle as a share of one, sticks from -1 to 1, surfaces in degrees about. */
 function commandScale(role: string, { min, max, median }: ColumnFacts): Scale {
   const isCentred = !/^(motor_|throttle)/.test(role);
-  const isSurface = /^(elevator|aileron|rudder|servo_)/.test(role);
+  const isSurface = /^(elevator|aileron|rudder|elevon_|servo_)/.test(role);
   if (min >= 700 && max <= 2400 && max > 800) {
     if (isSurface) return as("µs", 60 / PULSE_SPAN, -1500); // a servo turns some 60° for a millisecond
     return isCentred ? as("µs", 2 / PULSE_SPAN, -1500) : as("µs", 1 / PULSE_SPAN, -1000);

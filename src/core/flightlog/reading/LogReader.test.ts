@@ -19,6 +19,7 @@ describe("a log is read", () => {
     ["commas", "time [s],volts [V]\n0,16.5\n1,-0.25\n"],
     ["semicolons and decimal commas", "time [s];volts [V]\r\n0;16,5\r\n1;-0,25\r\n"],
     ["tabs", "time [s]\tvolts [V]\n0\t16.5\n1\t-0.25\n"],
+    ["line ends of one sign", "time [s],volts [V]\r0,16.5\r1,-0.25\r"],
     ["bars", "time [s]|volts [V]\n0|16.5\n1|-0.25\n"],
     [
       "remarks and lines about the recorder above",

@@ -17,6 +17,7 @@ export interface RawLog {
 export const MOST_LOG_BYTES = 1_500_000_000;
 const HEAD_BYTES = 64 * 1024;
 const [NEWLINE, RETURN] = [10, 13];
+const LONGEST_LINE = 1_000_000;
 /** Beyond this share of rows that do not fit, the file is read wrongly. */
 const MOST_SURPLUS = 0.01;
 
@@ -35,6 +36,7 @@ export class LogReader {
   private table: ReadingTable | null = null;
   private layout: Layout | null = null;
   private rest = new Uint8Array(0);
+  private lineEnd = NEWLINE;
   private decoder: TextDecoder | null = null;
   private readonly encoder = new TextEncoder();
   private readonly notes: string[] = [];
@@ -73,6 +75,7 @@ export class LogReader {
     const plain = this.plain(bytes);
     const end = isWhole ? plain.length : plain.lastIndexOf(NEWLINE) + 1 || plain.lastIndexOf(RETURN) + 1;
     if (end === 0) throw new LogError("The file has no line ends within its first 64 kB: this is no table.");
+    if (!plain.includes(NEWLINE)) this.lineEnd = RETURN;
     const layout = layoutOf(decodeText(plain.subarray(0, Math.min(end, HEAD_BYTES * 4))));
     this.layout = layout;
     const headings = layout.headings.map((heading, column) => heading || `column ${column + 1}`);
@@ -84,17 +87,24 @@ export class LogReader {
     return this.decoder ? this.encoder.encode(this.decoder.decode(chunk, { stream: true })) : chunk;
   }
 
-  /** Reads what is whole, and keeps the rest for the next. */
+  /** Reads what is whole, and keeps the rest for the next. The chunk itself is not copied. */
   private lines(chunk: Uint8Array): void {
-    const bytes = this.rest.length > 0 ? joined([this.rest, chunk], this.rest.length + chunk.length) : chunk;
-    const last = Math.max(bytes.lastIndexOf(NEWLINE), bytes.includes(NEWLINE) ? -1 : bytes.lastIndexOf(RETURN));
-    if (last < 0) {
-      if (bytes.length > 1_000_000) throw new LogError("A line has more than a million signs: this is no table.");
-      this.rest = bytes.slice();
-      return;
+    let from = 0;
+    if (this.rest.length > 0) {
+      const end = chunk.indexOf(this.lineEnd) + 1;
+      if (end === 0) return this.keep(joined([this.rest, chunk], this.rest.length + chunk.length));
+      const line = joined([this.rest, chunk.subarray(0, end)], this.rest.length + end);
+      this.table!.read(line, 0, line.length);
+      from = end;
     }
-    this.table!.read(bytes, 0, last + 1);
-    this.rest = bytes.slice(last + 1);
+    const last = chunk.lastIndexOf(this.lineEnd) + 1;
+    if (last > from) this.table!.read(chunk, from, last);
+    this.keep(chunk.slice(Math.max(last, from)));
+  }
+
+  private keep(rest: Uint8Array<ArrayBuffer>): void {
+    if (rest.length > LONGEST_LINE) throw new LogError("A line has more than a million signs: this is no table.");
+    this.rest = rest;
   }
 
   /** A last line without an end may have been cut in the middle of a figure. */

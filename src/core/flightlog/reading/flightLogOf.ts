@@ -1,4 +1,5 @@
 import { type ColumnUse, recogniseColumns } from "../channels/recogniseColumns";
+import { withElevons } from "../channels/elevons";
 import { alignCurrent, alignSigns } from "../channels/signs";
 import { type ClockBreak, type FlightLog } from "../FlightLog";
 import { LogError } from "./LogError";
@@ -36,15 +37,16 @@ export function flightLogOf(raw: RawLog, uses: readonly ColumnUse[] = recogniseC
   const unused = raw.columns.flatMap(({ heading }, column) => (used.has(column) ? [] : [heading]));
   const isBareCurrent = uses.some(({ role, isGuessed }) => role === "current" && isGuessed);
   const assumptions = [...alignSigns(channels, 1 / stepS), ...(isBareCurrent ? alignCurrent(channels, timeS) : [])];
+  const whole = withElevons(channels, 1 / stepS);
   return {
     timeS,
     rateHz: 1 / stepS,
-    channels,
+    channels: whole.channels,
     modes: modeColumn?.codes ? { codes: modeColumn.codes, words: modeColumn.words } : null,
     uses,
     unused,
     breaks,
-    assumptions: [...assumptions, ...guessedUnits(uses)],
+    assumptions: [...assumptions, ...whole.assumptions, ...guessedUnits(uses)],
     notes: [...raw.notes, ...notes],
   };
 }
