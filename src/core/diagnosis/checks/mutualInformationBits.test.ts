@@ -12,7 +12,8 @@ describe("mutualInformationBits", () => {
   ])("gives %s", (_, joint, columns, bits) => expect(mutualInformationBits(joint, columns)).toBeCloseTo(bits, 4));
 
   it("is never negative, and the same for weights of any scale", () => {
-    const weight = fc.double({ min: 0, max: 10, noNaN: true });
+    // Nothing, or a chance: figures next to the least a double can hold have no digits to be scaled.
+    const weight = fc.oneof(fc.constant(0), fc.double({ min: 1e-12, max: 10, noNaN: true }));
     fc.assert(
       fc.property(fc.array(weight, { minLength: 6, maxLength: 6 }), (joint) => {
         const bits = mutualInformationBits(joint, 3);

@@ -2,7 +2,8 @@
  * Mutual information of two discrete variables from their joint weights:
  * Σ x·log x − Σ row·log row − Σ column·log column + total·log total, over the total.
  *
- * @param joint - Weights ≥ 0, row after row, not necessarily summing to 1.
+ * @param joint - Weights ≥ 0, row after row, not necessarily summing to 1; those above 0 no smaller than about 1e-290, where doubles
+ *   begin to lose digits.
  * @param columns - Length of a row.
  * @returns Bits, never negative; 0 for an all-zero table.
  * @see T. M. Cover & J. A. Thomas, Elements of Information Theory, 2nd ed., Wiley 2006, equation 2.45.
