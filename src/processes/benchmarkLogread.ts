@@ -42,6 +42,8 @@ globalThis.gc?.();
 const before = process.memoryUsage();
 let peak = 0;
 const read = () => {
+  raw = null; // the last reading's columns are no part of this one's
+  globalThis.gc?.();
   const reader = new LogReader();
   for (let at = 0; at < file.length; at += 4e6) {
     reader.push(file.subarray(at, at + 4e6));
