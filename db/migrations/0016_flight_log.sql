@@ -4,7 +4,7 @@ CREATE TABLE IF NOT EXISTS flight_log (
   job_id       INT UNSIGNED    NOT NULL,
   person_id    INT UNSIGNED    NOT NULL,
   file_name    VARCHAR(200)    NOT NULL,
-  -- Of the file, so that one log is kept once and a broken upload goes on where it stopped.
+  -- Of the file and of what was made of it, so that one log is kept once and a broken upload goes on where it stopped.
   sha256       BINARY(32)      NOT NULL,
   byte_count   BIGINT UNSIGNED NOT NULL,
   row_count    INT UNSIGNED    NOT NULL,

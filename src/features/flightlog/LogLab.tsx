@@ -3,6 +3,7 @@
 import { Button, Input, InputNumber, Progress } from "antd";
 import { useEffect, useState } from "react";
 import { type ColumnSaid } from "@/core/flightlog/channels/columnMap";
+import drop from "@/shared/DropNotice.module.css";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { FileButton } from "@/shared/FileButton";
 import { formatDateTime } from "@/shared/format";
@@ -57,7 +58,7 @@ export function LogLab({ target, mayEdit, logs }: LogLabData) {
   const kept = logs.find(({ id }) => id === logId) ?? logs[0];
   return (
     <div className="stack">
-      {isOver && <div className={styles.over}>Drop the flight log</div>}
+      {isOver && <div className={drop.over}>Drop the flight log</div>}
       <section className="panel stack" aria-label="Flight log">
         <div className={styles.fields}>
           {mayEdit && (

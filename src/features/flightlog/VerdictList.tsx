@@ -26,6 +26,11 @@ export function VerdictList({
           </p>
         </div>
       )}
+      {faults.length > 0 && (
+        <p className="caution">
+          Eyes before power: after a crash look, smell and beep first. Props off for every check on the bench.
+        </p>
+      )}
       {verdicts.map((verdict) => (
         <VerdictCard
           key={`${verdict.code} ${verdict.axis ?? ""}`}

@@ -4,7 +4,7 @@ import { expose, transfer } from "comlink";
 import { usesWith } from "@/core/flightlog/channels/columnMap";
 import { unitOfRole } from "@/core/flightlog/channels/roles";
 import { type FlightLog } from "@/core/flightlog/FlightLog";
-import { judgeLog } from "@/core/flightlog/judgeLog";
+import { judgeLog, type LogJudgement } from "@/core/flightlog/judgeLog";
 import { flightLogOf } from "@/core/flightlog/reading/flightLogOf";
 import { LogReader, refuseTooLarge } from "@/core/flightlog/reading/LogReader";
 import { held, rowAt } from "@/core/flightlog/signal/rows";
@@ -37,9 +37,14 @@ const worker: FlightlogWorker = {
       const raw = reader.finish();
       const log = flightLogOf(raw, said && usesWith(raw.columns, said));
       take(log);
+      const judgement = judgeLog(log, context);
       return {
         ok: true,
-        value: { ...summaryOf(log, judgeLog(log, context)), sha256: bytesToHex(hash.digest()), byteCount: file.size },
+        value: {
+          ...summaryOf(log, judgement),
+          sha256: identityOf(bytesToHex(hash.digest()), log, judgement),
+          byteCount: file.size,
+        },
       };
     } catch (error) {
       return failure(error);
@@ -95,6 +100,14 @@ const worker: FlightlogWorker = {
   },
 };
 expose(worker);
+
+/**
+ * Names a log by its file and by what was made of it: read with other columns or judged beside another charge it is another log, and none of
+ * its stretches may be mixed with those of before.
+ */
+function identityOf(fileHash: string, { uses }: FlightLog, judgement: LogJudgement): string {
+  return bytesToHex(sha256(new TextEncoder().encode(JSON.stringify([fileHash, uses, judgement]))));
+}
 
 function take(log: FlightLog): void {
   channels = new Map([

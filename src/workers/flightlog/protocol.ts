@@ -5,6 +5,7 @@ import { type LogJudgement } from "@/core/flightlog/judgeLog";
 
 /** What the page knows of a log after it was read. */
 export interface ReadLog {
+  /** Of the file and of what was made of it. */
   sha256: string;
   byteCount: number;
   rowCount: number;

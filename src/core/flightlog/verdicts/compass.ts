@@ -55,7 +55,7 @@ export function compassDisturbed(view: FlightView): Verdict[] {
         explainedMore: turned?.gain ?? NaN,
       },
       tellApart:
-        "Power leads or a magnet: watch the heading on a stand while the current is raised, props off or loaded; then move the compass up or the leads together.",
+        "Power leads or a magnet: watch the heading on a stand while the current is raised, props off; then move the compass up or the leads together.",
     },
   ];
 }

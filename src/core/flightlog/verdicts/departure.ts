@@ -56,7 +56,7 @@ export function departure(view: FlightView): Verdict[] {
         statistics,
         sentence: `The craft turned over in ${first} ${flip.afterS.toFixed(1)} s after its motors began to work, round this axis alone: its stabiliser pushes the wrong way, or the board lies turned.`,
         tellApart:
-          "Board or motors: props off, tilt the craft and watch which outputs go up: those of the low side must. Then run each motor alone against the map.",
+          "Board or motors: look for damage first; then, props off, tilt the craft and watch which outputs go up: those of the low side must. Then run each motor alone against the map.",
       },
     ];
   return [
@@ -69,7 +69,7 @@ export function departure(view: FlightView): Verdict[] {
       statistics,
       sentence: `The craft turned over ${flip.afterS.toFixed(1)} s after its motors began to work, in ${first} and ${second} together: what steadies one axis turns another. Motor order or direction is wrong.`,
       tellApart:
-        "Order, direction or prop: props off, run each motor alone and hold it against the map; then look at the face of each prop.",
+        "Order, direction or prop: look for damage first; then, props off, run each motor alone and hold it against the map; then look at the face of each prop.",
     },
   ];
 }

@@ -46,7 +46,7 @@ export function interruptions(view: FlightView): Verdict[] {
       sentence: `The controller began anew ${resets.length === 1 ? "once" : `${resets.length} times`} in the air (${times}): ${view.channel("rail") ? "its supply was steady before" : "the log does not show its supply"}, and the link was there.`,
       statistics: { resets: resets.length },
       tellApart:
-        "Overload of the processor or a bad joint: lower the loop rate and hover again; then press on the board's plugs on the bench while it runs.",
+        "Overload of the processor or a bad joint: look the craft over first and press on the board's plugs and joints, pack out; then lower the loop rate and hover again.",
     });
   }
   const first = starved[0] ?? (all.length === 0 ? dips[0] : undefined);
@@ -62,7 +62,7 @@ export function interruptions(view: FlightView): Verdict[] {
       sentence: `The supply broke down at ${first.atS.toFixed(1)} s: ${first.of} fell to ${first.volts.toFixed(2)} V${starved.length > 0 ? ", then the controller stopped" : ""}.`,
       statistics: { times: starved.length || dips.length, leastV: first.volts },
       tellApart:
-        "The regulator or its load: power the board from a bench supply, then add one consumer at a time and watch the rail.",
+        "The regulator or its load: look and smell, then beep power against ground; only then, through a current limiter and props off, add one consumer at a time and watch the rail.",
     });
   }
   return verdicts;

@@ -181,7 +181,7 @@ export function desync(view: FlightView): Verdict[] {
         : `Motor ${motor + 1} ran to full output at ${own.map(({ fromS }) => `${fromS.toFixed(1)} s`).join(", ")} while the craft dropped to its corner: it gave no lift for a moment.`,
       statistics: { times, leastSpeedShare: Math.min(...own.map(({ share }) => share)) },
       tellApart:
-        "ESC, motor or plug: jab the throttle on the bench, props off; then the same ESC settings on all; then swap the motor with a neighbour.",
+        "ESC, motor or plug: look for soot and turn the motor by hand, pack out; then jab the throttle on the bench, props off; then the same ESC settings on all; then swap the motor with a neighbour.",
     },
   ];
 }

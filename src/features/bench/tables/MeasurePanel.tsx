@@ -11,7 +11,7 @@ import styles from "../Bench.module.css";
 import { type RunOptions } from "../runs/benchRun";
 import { EstimateTable } from "../verdict/EstimateTable";
 import { MeasuredResult } from "../verdict/MeasuredResult";
-import dropNotice from "./DropNotice.module.css";
+import dropNotice from "@/shared/DropNotice.module.css";
 import { MarkSteps } from "./MarkSteps";
 import { ReadingsEntry } from "./ReadingsEntry";
 import { type Readings, useReadings } from "./useReadings";
