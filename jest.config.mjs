@@ -31,6 +31,7 @@ const SIMULATION = [
   "<rootDir>/tests/replays/*.test.ts",
   "<rootDir>/tests/fixtures/otherBench/*.test.ts",
   "<rootDir>/tests/fixtures/otherLogs/*.test.ts",
+  "<rootDir>/tests/fixtures/otherWiring/*.test.ts",
 ];
 
 process.env.PITSTOPA_ZONE ??= "UTC"; // what is written of a time must not depend on where the tests run

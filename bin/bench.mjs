@@ -17,6 +17,7 @@ import { measureKills } from "./benchmarks/kills.mjs";
 import { measureIsolatePage } from "./benchmarks/isolatePage.mjs";
 import { measureReplays } from "./benchmarks/replays.mjs";
 import { measureTechnician } from "./benchmarks/technician.mjs";
+import { measureWiring } from "./benchmarks/wiring.mjs";
 import { buildProcesses, ensureBuild, ensureDebianPackages, ensureNodeModules } from "./lib/install.mjs";
 import { root } from "./lib/paths.mjs";
 import { freePorts } from "./lib/ports.mjs";
@@ -33,6 +34,7 @@ const ALONE = {
   kills: measureKills,
   logs: measureLogs,
   logread: measureLogread,
+  wiring: measureWiring,
 };
 const IN_SHOP = {
   page: measureIsolatePage,

@@ -41,6 +41,8 @@ const HELP = `pitstopa: the bench partner of a drone repair technician, for scri
   pitstopa log FILE [--json]                   read a flight log (any table with a clock) and say what went wrong; docs/logs.md
       --map MAP.json                           what its columns are, where they are not recognised
       --craft multirotor|fixed-wing|helicopter --charger-mah N --pack-mah N --pack-cells N
+  pitstopa wiring --case FILE.json [--json]    which wire goes on which pad of a board, or which needs cannot stand together;
+                                               docs/wiring.md
   pitstopa backup FILE                         write the whole shop into one file
   pitstopa restore FILE [--yes] [--stop]       put a backup in place; --yes replaces a shop that is there, --stop ends it
                                                first while it runs
@@ -88,6 +90,8 @@ await runMain(async () => {
       return bench(file, values);
     case "log":
       return log(file, values);
+    case "wiring":
+      return wiring(values);
     case "backup":
       return backupShop(requireFile(file));
     case "restore":
@@ -263,6 +267,20 @@ async function log(file, values) {
     say(values.json ? JSON.stringify(answer, null, 2) : logText(answer));
   } catch (error) {
     if (error instanceof LogError) throw new SetupError(`${file}: ${error.message}`);
+    throw error;
+  }
+}
+
+async function wiring(values) {
+  if (!values.case || !existsSync(values.case))
+    throw new SetupError(values.case ? `There is no file ${values.case}.` : "Name the case: --case FILE.json");
+  const { answerCase, readCase, wiringText, WiringCaseError } = await built("wiringCommand");
+  try {
+    const asked = readCase(readFileSync(values.case, "utf8"));
+    const answer = answerCase(asked);
+    say(values.json ? JSON.stringify(answer, null, 2) : wiringText(asked, answer));
+  } catch (error) {
+    if (error instanceof WiringCaseError) throw new SetupError(`${values.case}, ${error.message}`);
     throw error;
   }
 }

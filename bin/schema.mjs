@@ -1,5 +1,5 @@
 #!/usr/bin/env node
-// Writes the published formats, a library file and what a flight log is answered with, from the schemas the program checks with.
+// Writes the published formats, a library file, a wiring case, and what flight logs and wiring cases are answered with, from the schemas the program checks with.
 import { writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { buildProcesses } from "./lib/install.mjs";
@@ -14,6 +14,8 @@ await runMain(async () => {
   for (const [made, file] of [
     ["librarySchema", "library.schema.json"],
     ["logSchema", "log-answer.schema.json"],
+    ["wiringCaseSchema", "wiring-case.schema.json"],
+    ["wiringAnswerSchema", "wiring-answer.schema.json"],
   ]) {
     const text = await need("The schema", process.execPath, [join(root, `dist/${made}.mjs`)]);
     writeFileSync(join(root, "docs", file), text);

@@ -1,5 +1,5 @@
 import { judgeRelaxed, type Settled } from "./branching";
-import { type Decisions, KEPT, noDecisions, relax, type Relaxed, sharpen, type Stage } from "./relaxation";
+import { type Decisions, noDecisions, relax, type Relaxed, sharpen, type Stage } from "./relaxation";
 import { type WiringModel } from "./wiringModel";
 
 /** The best that was found. */
