@@ -1,28 +1,9 @@
-import { type Remedy, remediesFor } from "../core/refit/wiring/remedies";
-import { planWiring } from "../core/refit/wiring/planWiring";
-import { type ConflictMember, smallestConflict } from "../core/refit/wiring/smallestConflict";
+import { answerWiring, type WiringAnswer } from "../core/refit/wiring/answerWiring";
 import { type WiringCase } from "../core/refit/wiring/wiringCase";
-import { type WiringPlan } from "../core/refit/wiring/wiringPlan";
-import { memberWords, remedyWords } from "../core/refit/wiring/wiringWords";
 import { readWiringCase } from "../features/boards/readBoardFile";
-
-/** What the plan, and what the conflict with its remedies, may take. */
-const PLAN_MS = 10_000;
-const CONFLICT_MS = 5_000;
 
 /** A case that cannot be read, in a sentence with its line. */
 export class WiringCaseError extends Error {}
-
-/** What `pitstopa wiring --json` prints. */
-export interface WiringAnswer {
-  feasible: boolean;
-  optimal: boolean;
-  plan: Omit<WiringPlan, "cost"> | null;
-  cost: WiringPlan["cost"] | null;
-  conflict: { members: ConflictMember[]; smallest: boolean; sentence: string } | null;
-  remedies: (Remedy & { sentence: string })[];
-  tookMs: number;
-}
 
 /** @throws {WiringCaseError} */
 export function readCase(text: string): WiringCase {
@@ -35,38 +16,7 @@ export function readCase(text: string): WiringCase {
 
 /** Works a case out: the plan, or what stands against it. */
 export function answerCase(wiring: WiringCase): WiringAnswer {
-  const begun = performance.now();
-  const { plan, isProven } = planWiring(wiring, () => performance.now() - begun > PLAN_MS);
-  const tookMs = Math.round((performance.now() - begun) * 10) / 10;
-  const isLate = () => performance.now() - begun > tookMs + CONFLICT_MS;
-  const isWhole = plan !== null && plan.leftOut.length === 0;
-  const conflict = isWhole ? null : smallestConflict(wiring, isLate);
-  const { cost = null, ...rest } = plan ?? {};
-  return {
-    feasible: isWhole,
-    optimal: isProven,
-    plan: plan && (rest as Omit<WiringPlan, "cost">),
-    cost,
-    conflict: conflict && {
-      members: conflict.members,
-      smallest: conflict.isSmallest,
-      sentence: conflictSentence(wiring, conflict.members),
-    },
-    remedies: conflict
-      ? remediesFor(wiring, conflict, plan?.leftOut ?? wiring.devices.map(({ id }) => id), isLate).map((remedy) => ({
-          ...remedy,
-          sentence: remedyWords(wiring, remedy),
-        }))
-      : [],
-    tookMs,
-  };
-}
-
-function conflictSentence(wiring: WiringCase, members: readonly ConflictMember[]): string {
-  const words = members.map((member) => memberWords(wiring, member));
-  return words.length === 1
-    ? `This board has no place for ${words[0]}.`
-    : `These cannot stand together on this board: ${words.join("; ")}.`;
+  return answerWiring(wiring, () => performance.now());
 }
 
 /** The same answer as a page of text. */

@@ -148,6 +148,7 @@ const NeedFile = v.variant(
 export const DeviceFile = v.strictObject({
   id,
   name,
+  type: v.optional(name),
   at: place,
   required: v.optional(yes),
   needs: v.pipe(list(NeedFile, 24), v.minLength(1, "A device needs something of the board.")),

@@ -14,7 +14,7 @@ import { type Db } from "@/server/db";
 import { partReplaced, settingChanged } from "@/features/job/events/jobEvents";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { AppError } from "@/server/errors";
-import { askProofs } from "./askProofs";
+import { askProofs } from "@/features/job/askProofs";
 import { type ChangeSettingInput, type ReplacePartInput } from "./refit.schema";
 
 /**

@@ -37,6 +37,8 @@ export type Need = { id: string; at?: Place } & (
 export interface Device {
   id: string;
   name: string;
+  /** Its kind in the shop's list, where it is of one. */
+  type?: string;
   /** Where its leads come to the board, in the board's own millimetres. Without it runs count as nothing. */
   at?: Place;
   /** May not be left out. */
