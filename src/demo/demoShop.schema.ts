@@ -34,6 +34,15 @@ const Step = v.variant("do", [
   v.object({ do: v.literal("waive"), kind: text, note: text }),
   v.object({ do: v.literal("fly"), seconds: v.number(), failures: v.number(), note: text }),
   v.object({ do: v.literal("log"), fault: v.picklist(FAULTS), seed: v.number(), fileName: text }),
+  // Devices by type; wires as device, need (and line), pad, colour.
+  v.object({
+    do: v.literal("wire"),
+    board: text,
+    oldBoard: text,
+    devices: v.array(v.object({ type: text, count: v.optional(v.number(), 1) })),
+    wires: v.array(v.tuple([text, text, text, text])),
+    isDone: v.optional(v.boolean(), false),
+  }),
   v.object({ do: v.literal("wait"), waitingFor: text }),
   v.object({ do: v.literal("handback") }),
 ]);

@@ -33,6 +33,7 @@ import { formatDay } from "../shared/format";
 import { randomUuid } from "../shared/randomUuid";
 import { type DemoJob, type DemoStep } from "./demoShop.schema";
 import { loadDemoLog } from "./loadDemoLog";
+import { loadDemoWiring } from "./loadDemoWiring";
 
 const STEP_MINUTES = 14;
 
@@ -105,6 +106,8 @@ async function playStep(context: VerbContext, jobId: number, step: DemoStep): Pr
     }
     case "log":
       return loadDemoLog(context, jobId, step);
+    case "wire":
+      return loadDemoWiring(context, jobId, step);
     case "go":
       if (job.bay === step.bay) return; // naming the cause went there by itself
       return void (await enterBay(context, { ...target, to: step.bay, reason: "" }));

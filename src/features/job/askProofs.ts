@@ -22,10 +22,17 @@ export async function askProofs(
   db: Db,
   job: Job,
   craftKind: CraftKind,
-  touched: { replaced: readonly PartKind[]; mended?: Mendable },
+  touched: { replaced: readonly PartKind[]; mended?: readonly Mendable[] },
   because: string,
 ): Promise<NewJobEvent> {
-  const asked = invalidatedProofs({ ...touched, craftKind, intermittent: job.failureCount !== null });
+  const facts = { craftKind, intermittent: job.failureCount !== null };
+  const { replaced, mended = [] } = touched;
+  const asked = [
+    ...new Set([
+      ...(replaced.length > 0 || mended.length === 0 ? invalidatedProofs({ ...facts, replaced }) : []),
+      ...mended.flatMap((each) => invalidatedProofs({ ...facts, replaced: [], mended: each })),
+    ]),
+  ];
   const listed = (await listProofs(db, job.id)).map(({ kind }) => kind).filter((kind) => findProofKind(kind));
   await saveProofList(db, job.id, orderProofs([...listed, ...asked], PROOF_KINDS), asked, because);
   return proofsAsked.of({ kinds: asked, because });

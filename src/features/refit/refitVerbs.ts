@@ -63,7 +63,7 @@ export async function changeSetting(context: VerbContext, input: ChangeSettingIn
   const { what, before, after, mended, place } = input;
   return changeJob(context, input, async (db, job) => {
     const craft = await getCraft(db, job.craftId);
-    const asked = await askProofs(db, job, craft.kind, { replaced: [], mended }, what);
+    const asked = await askProofs(db, job, craft.kind, { replaced: [], mended: [mended] }, what);
     const outdated = await outdatedSeqs(db, job, [], place);
     return { events: [settingChanged.of({ what, before, after, mended, place, outdated }), asked], result: null };
   });

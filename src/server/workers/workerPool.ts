@@ -27,6 +27,8 @@ const BUDGET_MS: Readonly<Record<TaskName, number>> = {
   workOutRun: 30_000,
   writeRun: 60_000,
   drawPdf: 20_000,
+  planWiring: 10_000,
+  explainWire: 10_000,
   craftSvg: 5_000,
   wake: 30_000,
 };

@@ -11,6 +11,7 @@ import { cutToRange } from "../../core/series/series";
 import { craftSvg } from "../../features/craft/drawing/craftSvg";
 import { diagnoseTask, wake } from "./diagnoseTask";
 import { drawPdf } from "./drawPdf";
+import { explainTask, planTask } from "./planTask";
 
 /** A stored run to be written as a file, or a stretch of it. */
 interface RunToWrite {
@@ -38,6 +39,8 @@ export const TASKS = {
   writeRun: ({ head, chunks, fromS, toS, remarks }: RunToWrite) =>
     writeRunFile(head, cutToRange(seriesOfChunks(chunks), fromS, toS), remarks),
   drawPdf,
+  planWiring: planTask,
+  explainWire: explainTask,
   craftSvg,
   wake,
 } as const;

@@ -130,8 +130,8 @@ const hob: Board = {
 };
 
 /** The same maker's larger one: its digital video pad shares the receiver's port. */
-const brack: Board = {
-  name: "Brack 45 all-in-one",
+const burr: Board = {
+  name: "Burr 45 all-in-one",
   outline: stack,
   forwardDeg: 0,
   mounting: { patternMm: 25.5, holeMm: 3 },
@@ -437,8 +437,8 @@ const osier: Board = {
 };
 
 /** For wings: servo rails that can be 5 or 6 V, outputs in pairs. */
-const tarn: Board = {
-  name: "Tarn W wing board",
+const kelp: Board = {
+  name: "Kelp W wing board",
   outline: wing,
   forwardDeg: 0,
   mounting: { patternMm: 25, holeMm: 3 },
@@ -512,9 +512,9 @@ const tarn: Board = {
 };
 
 /** A smaller one for wings, arrow to the side. */
-const sedge: Board = {
-  ...tarn,
-  name: "Sedge mini wing board",
+const reed: Board = {
+  ...kelp,
+  name: "Reed mini wing board",
   outline: { widthMm: 34, heightMm: 24 },
   forwardDeg: 90,
   sensors: ["barometer"],
@@ -607,4 +607,4 @@ const flue: Board = {
 };
 
 /** Ten made-up boards, smallest first. */
-export const SHIPPED_BOARDS: readonly Board[] = [quill, hob, brack, loam, cairn, cairnSeven, sedge, tarn, flue, osier];
+export const SHIPPED_BOARDS: readonly Board[] = [quill, hob, burr, loam, cairn, cairnSeven, reed, kelp, flue, osier];

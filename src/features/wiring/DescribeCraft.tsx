@@ -1,0 +1,211 @@
+"use client";
+
+import { Button, InputNumber, Select } from "antd";
+import { useState } from "react";
+import { DEVICE_TYPES } from "@/core/refit/shelf/deviceTypes";
+import { type Board } from "@/core/refit/wiring/board";
+import { type Device, type Line, linesOf, type Need, type Wire } from "@/core/refit/wiring/wiringCase";
+import { serves } from "@/core/refit/wiring/wiringModel";
+import { needWords } from "@/core/refit/wiring/wiringWords";
+import { type WiringRoomData } from "./getWiringRoom";
+import { type PlanDraft, withDevices } from "./planDraft";
+import styles from "./Wiring.module.css";
+import { WIRE_COLOURS } from "./wireColours";
+
+interface Props {
+  data: WiringRoomData;
+  draft: PlanDraft;
+  isBusy: boolean;
+  onChange: (next: Partial<PlanDraft>) => void;
+}
+
+/** The two boards, what is on the craft, and where its wires are now. */
+export function DescribeCraft({ data, draft, isBusy, onChange }: Props) {
+  const { boards, mayEdit, wiring, motorCount, craftName } = data;
+  const [type, setType] = useState<string>("esc");
+  const [count, setCount] = useState<number>(motorCount);
+  const options = boards.map((name) => ({ value: name, label: name }));
+  const add = () => {
+    const found = DEVICE_TYPES.find(({ id }) => id === type);
+    if (found) onChange({ devices: withDevices(draft.devices, found, count) });
+  };
+  return (
+    <section className="panel stack" aria-label="Boards and devices">
+      <h2>Boards and what is on {craftName}</h2>
+      <div className={styles.fields}>
+        <label className={styles.field}>
+          <span className={styles.small}>Comes out</span>
+          <Select
+            style={{ width: 230 }}
+            value={draft.oldBoard ?? ""}
+            options={[{ value: "", label: "not described" }, ...options]}
+            showSearch
+            disabled={!mayEdit || isBusy || draft.board === ""}
+            onChange={(name) => onChange({ oldBoard: name || null })}
+          />
+        </label>
+        <label className={styles.field}>
+          <span className={styles.small}>Goes in</span>
+          <Select
+            style={{ width: 230 }}
+            value={draft.board || undefined}
+            placeholder="Choose the new board"
+            options={options}
+            showSearch
+            disabled={!mayEdit || isBusy}
+            onChange={(board) => onChange({ board, pins: [], forbids: [] })}
+          />
+        </label>
+      </div>
+      {draft.board === "" ? (
+        <p className="soft">
+          Choose the board that goes in; then say what hangs on the craft, and where its wires are now.
+        </p>
+      ) : (
+        mayEdit && (
+          <div className={styles.fields}>
+            <label className={styles.field}>
+              <span className={styles.small}>Add</span>
+              <Select
+                style={{ width: 270 }}
+                value={type}
+                showSearch
+                optionFilterProp="label"
+                options={DEVICE_TYPES.map(({ id, name }) => ({ value: id, label: name }))}
+                onChange={(id) => {
+                  setType(id);
+                  setCount(id.startsWith("esc") && id !== "esc-telemetry" ? motorCount : 1);
+                }}
+              />
+            </label>
+            <label className={styles.field}>
+              <span className={styles.small}>how many</span>
+              <InputNumber
+                style={{ width: 80 }}
+                min={1}
+                max={16}
+                value={count}
+                onChange={(value) => setCount(value ?? 1)}
+              />
+            </label>
+            <Button onClick={add} disabled={isBusy}>
+              Add to the craft
+            </Button>
+          </div>
+        )
+      )}
+      {draft.devices.length > 0 && (
+        <details open={draft.oldWires.length === 0}>
+          <summary className={styles.summary}>
+            {draft.devices.length} devices · {draft.oldWires.length} wires written down
+          </summary>
+          <div className={styles.scroll}>
+            <table className={styles.wires}>
+              <thead>
+                <tr>
+                  <th>Device</th>
+                  <th>Wire</th>
+                  <th>{wiring?.oldBoard ? `On ${wiring.oldBoard.name} at` : "Was at"}</th>
+                  <th>Colour</th>
+                  <th />
+                </tr>
+              </thead>
+              <tbody>
+                {draft.devices.map((device) => (
+                  <DeviceRows
+                    key={device.id}
+                    device={device}
+                    oldBoard={wiring?.oldBoard}
+                    draft={draft}
+                    mayEdit={mayEdit && !isBusy}
+                    onChange={onChange}
+                  />
+                ))}
+              </tbody>
+            </table>
+          </div>
+        </details>
+      )}
+    </section>
+  );
+}
+
+function DeviceRows({
+  device,
+  oldBoard,
+  draft,
+  mayEdit,
+  onChange,
+}: {
+  device: Device;
+  oldBoard: Board | undefined;
+  draft: PlanDraft;
+  mayEdit: boolean;
+  onChange: Props["onChange"];
+}) {
+  const rows = device.needs.flatMap((need) => linesOf(need).map((line) => ({ need, line })));
+  const wireOf = (need: Need, line: Line) =>
+    draft.oldWires.find((wire) => wire.device === device.id && wire.need === need.id && (wire.line ?? line) === line);
+  const put = (need: Need, line: Line, change: Partial<Wire>) => {
+    const old = wireOf(need, line);
+    const next = { device: device.id, need: need.id, line, pad: "", ...old, ...change };
+    const rest = draft.oldWires.filter((wire) => wire !== old);
+    onChange({ oldWires: next.pad === "" ? rest : [...rest, next] });
+  };
+  return rows.map(({ need, line }, index) => {
+    const wire = wireOf(need, line);
+    const pads =
+      oldBoard?.pads.filter(({ uses }) =>
+        uses.some((use) => serves(use, { ...need, inverted: false } as Need, line)),
+      ) ?? [];
+    const what = `${needWords(need)}${line === "wire" ? "" : `, ${line}`}`;
+    return (
+      <tr key={`${need.id} ${line}`}>
+        <td>{index === 0 && <strong>{device.name}</strong>}</td>
+        <td>{what}</td>
+        <td>
+          {oldBoard ? (
+            <Select
+              size="small"
+              style={{ width: 100 }}
+              aria-label={`${device.name}, ${what}: was at`}
+              value={wire?.pad ?? ""}
+              disabled={!mayEdit}
+              options={[{ value: "", label: "—" }, ...pads.map(({ name }) => ({ value: name, label: name }))]}
+              onChange={(pad) => put(need, line, { pad })}
+            />
+          ) : (
+            <span className="soft">board not described</span>
+          )}
+        </td>
+        <td>
+          {wire && (
+            <Select
+              size="small"
+              style={{ width: 110 }}
+              aria-label={`${device.name}, ${what}: colour`}
+              value={wire.colour ?? ""}
+              disabled={!mayEdit}
+              options={[
+                { value: "", label: "not noted" },
+                ...Object.keys(WIRE_COLOURS).map((colour) => ({ value: colour, label: colour })),
+              ]}
+              onChange={(colour) => put(need, line, { colour: colour || undefined })}
+            />
+          )}
+        </td>
+        <td>
+          {index === 0 && mayEdit && (
+            <button
+              type="button"
+              className={styles.link}
+              onClick={() => onChange({ devices: draft.devices.filter(({ id }) => id !== device.id) })}
+            >
+              Take off
+            </button>
+          )}
+        </td>
+      </tr>
+    );
+  });
+}

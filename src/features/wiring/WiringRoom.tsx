@@ -1,0 +1,100 @@
+"use client";
+
+import { Button } from "antd";
+import Link from "next/link";
+import { useState } from "react";
+import { FailureNotice } from "@/shared/FailureNotice";
+import { useVerb } from "@/shared/useVerb";
+import { draftOf, type PlanDraft } from "./planDraft";
+import { DescribeCraft } from "./DescribeCraft";
+import { type WiringRoomData } from "./getWiringRoom";
+import { NeedPanel } from "./NeedPanel";
+import { PlanPanel } from "./PlanPanel";
+import { PowerUp } from "./PowerUp";
+import styles from "./Wiring.module.css";
+import { savePlanAction, wireSoAction } from "./wiring.action";
+import { drawWiring } from "./wiringPicture";
+import { WiringPicture } from "./WiringPicture";
+import { WireTable } from "./WireTable";
+
+/** Which wire goes where on a new board: described, planned, drawn, wired, powered step by step. */
+export function WiringRoom(data: WiringRoomData) {
+  const { target, mayEdit, planVersion, wiring, answer, isWired, power } = data;
+  const save = useVerb(savePlanAction);
+  const wire = useVerb(wireSoAction);
+  const [selected, select] = useState<{ device: string; need: string } | null>(null);
+  const draft = draftOf(data);
+  const change = (next: Partial<PlanDraft>) => void save.run({ jobId: target.jobId, planVersion, ...draft, ...next });
+  const plan = answer?.plan ?? null;
+  const drawing = wiring && answer && drawWiring(wiring, plan?.wires ?? [], plan?.leftOut ?? [], answer.order);
+  const isPlanned = plan !== null && plan.wires.length > 0;
+  return (
+    <div className={styles.room}>
+      <div className={`stack ${styles.wide}`}>
+        {(save.failure ?? wire.failure) && (
+          <FailureNotice failure={save.failure ?? wire.failure} onReload={save.failure ? save.reload : wire.reload} />
+        )}
+        <DescribeCraft data={data} draft={draft} isBusy={save.isBusy} onChange={change} />
+        {wiring && drawing && (
+          <section className="panel stack" aria-label="Wiring picture">
+            <WiringPicture
+              wiring={wiring}
+              drawing={drawing}
+              selected={selected && `${selected.device} ${selected.need}`}
+              onSelect={(device, need) => select({ device, need })}
+              pinned={draft.pins.map(({ pad }) => pad)}
+            />
+            <p className={styles.small}>
+              Broken lines are wires that move to a pad of another name. Touch a wire for its reason and its other
+              places.
+            </p>
+          </section>
+        )}
+        {wiring && isPlanned && (
+          <section className="panel stack" aria-label="Wires">
+            <h2>Wires · {plan.wires.length}</h2>
+            <WireTable wiring={wiring} wires={plan.wires} selected={selected} onSelect={select} />
+          </section>
+        )}
+      </div>
+      <div className="stack">
+        {wiring && answer && <PlanPanel wiring={wiring} answer={answer} />}
+        {wiring && selected && (
+          <NeedPanel
+            key={`${selected.device} ${selected.need} ${planVersion}`}
+            jobId={target.jobId}
+            wiring={wiring}
+            plan={plan}
+            selected={selected}
+            mayEdit={mayEdit}
+            isBusy={save.isBusy}
+            draft={draft}
+            onChange={change}
+            onClose={() => select(null)}
+          />
+        )}
+        {isPlanned && (
+          <section className="panel stack" aria-label="At the bench">
+            <h2>At the bench</h2>
+            <p>
+              <Link href="wiring/sheet">Print the wiring sheet</Link>
+            </p>
+            {mayEdit && (
+              <Button
+                type={isWired ? "default" : "primary"}
+                loading={wire.isBusy}
+                onClick={() => void wire.run({ ...target, planVersion })}
+              >
+                {isWired ? "Wired anew by this plan" : "Wired by this plan"}
+              </Button>
+            )}
+            {!isWired && (
+              <p className={styles.small}>Pack out while you solder. The first power comes after, step by step.</p>
+            )}
+          </section>
+        )}
+        {power && wiring && <PowerUp target={target} mayEdit={mayEdit} power={power} wiring={wiring} plan={plan} />}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,68 @@
+import "server-only";
+import { continuityPairs, type ContinuityPair } from "@/core/refit/powerUp/continuity";
+import { standbyAmps, type Standby } from "@/core/refit/powerUp/standby";
+import { type WiringCase } from "@/core/refit/wiring/wiringCase";
+import { type DrawnAnswer } from "@/workers/server/planTask";
+import { listBoards } from "@/features/boards/boardRepository";
+import { getJobPage } from "@/features/job/getJobPage";
+import { hasRole } from "@/server/person";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
+import { runTask } from "@/server/workers/workerPool";
+import { packVolts } from "./packVolts";
+import { powerStepStates, type PowerStepState } from "./powerUpState";
+import { wiringDone } from "./wiring.manifest";
+import { findCraftWiring, findPlan } from "./wiringRepository";
+
+export interface WiringRoomData {
+  target: { jobId: number; version: number };
+  mayEdit: boolean;
+  craftName: string;
+  motorCount: number;
+  planVersion: number;
+  /** What is planned; null before anything is. */
+  wiring: WiringCase | null;
+  answer: DrawnAnswer | null;
+  /** How the craft was wired when it came, as far as the shop knows: the beginning of a plan. */
+  known: (Pick<WiringCase, "devices" | "oldWires"> & { board: string }) | null;
+  boards: string[];
+  /** The plan was wired. */
+  isWired: boolean;
+  power: { steps: PowerStepState[]; pairs: ContinuityPair[]; standby: Standby; supplyV: number } | null;
+}
+
+/** A job in the wiring room. @throws {NotFoundError}, {AppError} `forbidden` */
+export async function getWiringRoom(context: VerbContext, jobId: number): Promise<WiringRoomData> {
+  requireRole(context, "viewer");
+  const [{ job, craft, events }, plan, boards] = await Promise.all([
+    getJobPage(context, jobId),
+    findPlan(context.pool, jobId),
+    listBoards(context.pool),
+  ]);
+  const [answer, wired] = await Promise.all([
+    plan.wiring && plan.wiring.devices.length > 0 ? runTask("planWiring", plan.wiring) : null,
+    findCraftWiring(context.pool, craft.id),
+  ]);
+  const isWired = wiringDone.last(events) !== undefined;
+  const supplyV = packVolts(craft.cellCount).maxV;
+  return {
+    target: { jobId: job.id, version: job.version },
+    mayEdit: !job.closedAt && hasRole(context.person, "technician"),
+    craftName: craft.name,
+    motorCount: craft.motorCount,
+    planVersion: plan.version,
+    wiring: plan.wiring,
+    answer,
+    known: wired && { board: wired.board.name, devices: wired.devices, oldWires: wired.wires },
+    boards: boards.map(({ name }) => name),
+    isWired,
+    power:
+      isWired && plan.wiring && answer?.plan
+        ? {
+            steps: powerStepStates(events),
+            pairs: continuityPairs(plan.wiring.board, answer.plan),
+            standby: standbyAmps(plan.wiring, answer.plan, supplyV),
+            supplyV,
+          }
+        : null,
+  };
+}

@@ -1,0 +1,26 @@
+"use server";
+
+import { runAction } from "@/server/verbs/runAction";
+import { recordPowerStep } from "./powerUpVerbs";
+import { ExplainInput, PowerStepInput, SavePlanInput, WireSoInput } from "./wiring.schema";
+import { explainWire, savePlanOf, wireSo } from "./wiringVerbs";
+
+/** Saves what is planned on a job. */
+export async function savePlanAction(raw: unknown) {
+  return runAction(SavePlanInput, raw, savePlanOf);
+}
+
+/** Why a need is where the plan puts it. */
+export async function explainWireAction(raw: unknown) {
+  return runAction(ExplainInput, raw, explainWire);
+}
+
+/** The craft is wired as the plan says. */
+export async function wireSoAction(raw: unknown) {
+  return runAction(WireSoInput, raw, wireSo);
+}
+
+/** A step of the first power-up. */
+export async function recordPowerStepAction(raw: unknown) {
+  return runAction(PowerStepInput, raw, recordPowerStep);
+}

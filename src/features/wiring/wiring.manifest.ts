@@ -1,0 +1,80 @@
+import * as v from "valibot";
+import { type JobFacts, type ReportSection, type RoomManifest } from "@/features/job/bays/bayManifest";
+import { defineEvent, eventText as text } from "@/features/job/events/eventKind";
+import { listed } from "@/core/refit/wiring/wiringWords";
+
+/** The steps from soldered to flying on the pack, each behind the one before. */
+export const POWER_STEPS = ["continuity", "first power", "usb", "pack"] as const;
+export type PowerStep = (typeof POWER_STEPS)[number];
+
+/** A board was wired as planned. */
+export const wiringDone = defineEvent(
+  "wiring_done",
+  v.object({
+    board: text,
+    fromBoard: text,
+    wires: v.number(),
+    moved: v.number(),
+    leftOut: v.array(text),
+    jumpers: v.array(text),
+    protocols: v.array(text),
+  }),
+  {
+    sentence: ({ board, fromBoard, wires, leftOut, jumpers }) =>
+      [
+        `wired ${board}${fromBoard ? ` in place of ${fromBoard}` : ""}: ${wires} wires`,
+        jumpers.length > 0 ? listed(jumpers) : "",
+        leftOut.length > 0 ? `left out: ${listed(leftOut)}` : "",
+      ]
+        .filter(Boolean)
+        .join("; "),
+    changesCraft: true,
+    outdates: () => [],
+  },
+);
+
+/** A step of the first power-up. */
+export const powerStepDone = defineEvent(
+  "power_step_done",
+  v.object({ step: v.picklist(POWER_STEPS), isGood: v.boolean(), said: text }),
+  {
+    sentence: ({ step, isGood, said }) => `${stepName(step)}: ${isGood ? "good" : "WRONG"}. ${said}`,
+  },
+);
+
+/** A step as it stands in a sentence. */
+export function stepName(step: PowerStep): string {
+  return {
+    continuity: "Continuity",
+    "first power": "First power behind a limiter",
+    usb: "On USB",
+    pack: "On the pack, props off",
+  }[step];
+}
+
+/** Wiring: which wire goes where on a new board, and its first power. */
+export const wiringRoom: RoomManifest = {
+  id: "wiring",
+  name: "Wiring",
+  keys: [],
+  events: [wiringDone, powerStepDone],
+  report: (facts) => [wiringSection(facts)].filter(({ lines }) => lines.length > 0),
+};
+
+function wiringSection({ events }: JobFacts): ReportSection {
+  return {
+    title: "Wiring and first power",
+    isList: true,
+    lines: [
+      ...wiringDone
+        .in(events)
+        .map(
+          ({ payload: { board, fromBoard, wires, leftOut } }) =>
+            `${board} wired${fromBoard ? ` in place of ${fromBoard}` : ""}, ${wires} wires${leftOut.length > 0 ? `; left out: ${listed(leftOut)}` : ""}.`,
+        ),
+      ...powerStepDone
+        .in(events)
+        .map(({ payload: { step, isGood, said } }) => `${stepName(step)}: ${isGood ? "good" : "wrong"}. ${said}`),
+    ],
+  };
+}

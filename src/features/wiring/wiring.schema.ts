@@ -1,0 +1,51 @@
+import * as v from "valibot";
+import { HEARD, type Heard } from "@/core/refit/powerUp/continuity";
+import { DeviceFile, WireFile, WiringCaseFile } from "@/features/boards/board.schema";
+import { JobTarget } from "@/features/job/jobTarget.schema";
+import { POWER_STEPS } from "./wiring.manifest";
+
+const jobId = JobTarget.entries.jobId;
+/** 0 for a job that has no plan yet. */
+const planVersion = v.pipe(v.number(), v.integer(), v.minValue(0));
+const boardName = v.pipe(v.string("Choose a board."), v.trim(), v.minLength(1, "Choose a board."), v.maxLength(60));
+
+/** A plan as it is worked on: boards by name, what is on the craft, and what was settled by hand. */
+export const SavePlanInput = v.object({
+  jobId,
+  planVersion,
+  board: boardName,
+  oldBoard: v.nullable(boardName),
+  devices: v.pipe(v.array(DeviceFile), v.maxLength(100, "At most 100 devices.")),
+  oldWires: v.pipe(v.array(WireFile), v.maxLength(400, "At most 400 wires.")),
+  pins: v.nonOptional(WiringCaseFile.entries.pins),
+  forbids: v.nonOptional(WiringCaseFile.entries.forbids),
+});
+export type SavePlanInput = v.InferOutput<typeof SavePlanInput>;
+
+/** One need of the plan. */
+export const ExplainInput = v.object({ jobId, device: v.string(), need: v.string() });
+export type ExplainInput = v.InferOutput<typeof ExplainInput>;
+
+/** The craft is wired as the plan says. */
+export const WireSoInput = v.object({ ...JobTarget.entries, planVersion });
+export type WireSoInput = v.InferOutput<typeof WireSoInput>;
+
+const heard = v.picklist(Object.keys(HEARD) as Heard[], "Say what was heard.");
+
+/** A step of the first power-up, with what was heard, read or seen. */
+export const PowerStepInput = v.object({
+  ...JobTarget.entries,
+  step: v.picklist(POWER_STEPS),
+  heard: v.optional(v.array(v.object({ from: v.string(), to: v.string(), heard })), []),
+  supplyV: v.nullish(
+    v.pipe(v.number("Give the supply's volts."), v.minValue(1, "At least 1 V."), v.maxValue(100, "At most 100 V.")),
+    null,
+  ),
+  readingA: v.nullish(
+    v.pipe(v.number("Give the amps."), v.minValue(0, "Not below 0 A."), v.maxValue(100, "At most 100 A.")),
+    null,
+  ),
+  isGood: v.nullish(v.boolean(), null),
+  note: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(200, "At most 200 characters.")), ""),
+});
+export type PowerStepInput = v.InferOutput<typeof PowerStepInput>;
