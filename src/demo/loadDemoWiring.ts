@@ -1,6 +1,8 @@
+import * as v from "valibot";
 import { type Line, type Wire, type Device } from "../core/refit/wiring/wiringCase";
 import { DEVICE_TYPES } from "../core/refit/shelf/deviceTypes";
 import { withDevices } from "../features/wiring/planDraft";
+import { SavePlanInput } from "../features/wiring/wiring.schema";
 import { savePlanOf, wireSo } from "../features/wiring/wiringVerbs";
 import { getJob } from "../features/job/jobRepository";
 import { type VerbContext } from "../server/verbs/verbContext";
@@ -21,7 +23,8 @@ export async function loadDemoWiring(
     const [need, line] = what.split(".") as [string, Line | undefined];
     return { device, need, line, pad, colour: colour || undefined };
   });
-  await savePlanOf(context, { jobId, planVersion: 0, board, oldBoard, devices: onCraft, oldWires, pins: [], forbids: [] });
+  const input = { jobId, planVersion: 0, board, oldBoard, devices: onCraft, oldWires, pins: [], forbids: [] };
+  await savePlanOf(context, v.parse(SavePlanInput, input));
   if (!isDone) return;
   const { version } = await getJob(context.pool, jobId);
   await wireSo(context, { jobId, version, planVersion: 1 });

@@ -7,6 +7,8 @@ const member = v.object({
   pad: v.optional(v.string()),
 });
 
+const conflict = v.object({ members: v.array(member), smallest: v.boolean(), sentence: v.string() });
+
 /** What `pitstopa wiring --json` prints. */
 export const WiringAnswerSchema = v.object({
   feasible: v.boolean(),
@@ -50,7 +52,8 @@ export const WiringAnswerSchema = v.object({
       portsChanged: v.number(),
     }),
   ),
-  conflict: v.nullable(v.object({ members: v.array(member), smallest: v.boolean(), sentence: v.string() })),
+  conflict: v.nullable(conflict),
+  otherConflicts: v.array(conflict),
   remedies: v.array(
     v.object({
       take: v.picklist(["inverter", "level shifter", "regulator", "other protocol", "leave out", "unpin", "allow"]),

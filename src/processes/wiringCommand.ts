@@ -20,7 +20,10 @@ export function answerCase(wiring: WiringCase): WiringAnswer {
 }
 
 /** The same answer as a page of text. */
-export function wiringText(wiring: WiringCase, { plan, cost, conflict, remedies, optimal }: WiringAnswer): string {
+export function wiringText(
+  wiring: WiringCase,
+  { plan, cost, conflict, otherConflicts, remedies, optimal }: WiringAnswer,
+): string {
   const nameOf = (id: string) => wiring.devices.find((device) => device.id === id)?.name ?? id;
   const lines: string[] = [];
   if (!plan) lines.push("A required device cannot be connected.");
@@ -42,6 +45,10 @@ export function wiringText(wiring: WiringCase, { plan, cost, conflict, remedies,
     );
   }
   if (!optimal) lines.push("The time ran out: this may not be the best.");
-  if (conflict) lines.push(conflict.sentence, ...remedies.map(({ sentence }) => `  ${sentence}`));
+  if (conflict)
+    lines.push(
+      ...[conflict, ...otherConflicts].map(({ sentence }) => sentence),
+      ...remedies.map(({ sentence }) => `  ${sentence}`),
+    );
   return lines.join("\n");
 }

@@ -62,67 +62,69 @@ export function DescribeCraft({ data, draft, isBusy, onChange }: Props) {
           Choose the board that goes in; then say what hangs on the craft, and where its wires are now.
         </p>
       ) : (
-        mayEdit && (
-          <div className={styles.fields}>
-            <label className={styles.field}>
-              <span className={styles.small}>Add</span>
-              <Select
-                style={{ width: 270 }}
-                value={type}
-                showSearch
-                optionFilterProp="label"
-                options={DEVICE_TYPES.map(({ id, name }) => ({ value: id, label: name }))}
-                onChange={(id) => {
-                  setType(id);
-                  setCount(id.startsWith("esc") && id !== "esc-telemetry" ? motorCount : 1);
-                }}
-              />
-            </label>
-            <label className={styles.field}>
-              <span className={styles.small}>how many</span>
-              <InputNumber
-                style={{ width: 80 }}
-                min={1}
-                max={16}
-                value={count}
-                onChange={(value) => setCount(value ?? 1)}
-              />
-            </label>
-            <Button onClick={add} disabled={isBusy}>
-              Add to the craft
-            </Button>
-          </div>
-        )
-      )}
-      {draft.devices.length > 0 && (
         <details open={draft.oldWires.length === 0}>
           <summary className={styles.summary}>
-            {draft.devices.length} devices · {draft.oldWires.length} wires written down
+            What is on the craft: {draft.devices.length} devices · {draft.oldWires.length} wires written down
           </summary>
-          <div className={styles.scroll}>
-            <table className={styles.wires}>
-              <thead>
-                <tr>
-                  <th>Device</th>
-                  <th>Wire</th>
-                  <th>{wiring?.oldBoard ? `On ${wiring.oldBoard.name} at` : "Was at"}</th>
-                  <th>Colour</th>
-                  <th />
-                </tr>
-              </thead>
-              <tbody>
-                {draft.devices.map((device) => (
-                  <DeviceRows
-                    key={device.id}
-                    device={device}
-                    oldBoard={wiring?.oldBoard}
-                    draft={draft}
-                    mayEdit={mayEdit && !isBusy}
-                    onChange={onChange}
+          <div className="stack">
+            {draft.devices.length > 0 && (
+              <div className={styles.scroll}>
+                <table className={styles.wires}>
+                  <thead>
+                    <tr>
+                      <th>Device</th>
+                      <th>Wire</th>
+                      <th>{wiring?.oldBoard ? `On ${wiring.oldBoard.name} at` : "Was at"}</th>
+                      <th>Colour</th>
+                      <th />
+                    </tr>
+                  </thead>
+                  <tbody>
+                    {draft.devices.map((device) => (
+                      <DeviceRows
+                        key={device.id}
+                        device={device}
+                        oldBoard={wiring?.oldBoard}
+                        draft={draft}
+                        mayEdit={mayEdit && !isBusy}
+                        onChange={onChange}
+                      />
+                    ))}
+                  </tbody>
+                </table>
+              </div>
+            )}
+            {mayEdit && (
+              <div className={styles.fields}>
+                <label className={styles.field}>
+                  <span className={styles.small}>Add</span>
+                  <Select
+                    style={{ width: 270 }}
+                    value={type}
+                    showSearch
+                    optionFilterProp="label"
+                    options={DEVICE_TYPES.map(({ id, name }) => ({ value: id, label: name }))}
+                    onChange={(id) => {
+                      setType(id);
+                      setCount(id.startsWith("esc") && id !== "esc-telemetry" ? motorCount : 1);
+                    }}
                   />
-                ))}
-              </tbody>
-            </table>
+                </label>
+                <label className={styles.field}>
+                  <span className={styles.small}>how many</span>
+                  <InputNumber
+                    style={{ width: 80 }}
+                    min={1}
+                    max={16}
+                    value={count}
+                    onChange={(value) => setCount(value ?? 1)}
+                  />
+                </label>
+                <Button onClick={add} disabled={isBusy}>
+                  Add to the craft
+                </Button>
+              </div>
+            )}
           </div>
         </details>
       )}

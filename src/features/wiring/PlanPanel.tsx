@@ -2,12 +2,10 @@ import { type DrawnAnswer } from "@/workers/server/planTask";
 import { type WiringCase } from "@/core/refit/wiring/wiringCase";
 import styles from "./Wiring.module.css";
 
-/** What the plan comes to: what is left out and why, jumpers, loads, protocols. */
+/** What the plan comes to: what is left out and why, what would help, which protocol. */
 export function PlanPanel({ wiring, answer }: { wiring: WiringCase; answer: DrawnAnswer }) {
-  const { plan, cost, conflict, remedies, optimal } = answer;
+  const { plan, cost, conflict, otherConflicts, remedies, optimal } = answer;
   const nameOf = (id: string) => wiring.devices.find((device) => device.id === id)?.name ?? id;
-  const jumpers = plan?.rails.filter(({ by, meanA }) => by !== "" && meanA > 0) ?? [];
-  const loaded = plan?.rails.filter(({ meanA }) => meanA > 0) ?? [];
   return (
     <section className="panel stack" aria-label="The plan">
       <h2>The plan</h2>
@@ -20,7 +18,9 @@ export function PlanPanel({ wiring, answer }: { wiring: WiringCase; answer: Draw
       )}
       {conflict && (
         <>
-          <p>{conflict.sentence}</p>
+          {[conflict, ...otherConflicts].map(({ sentence }) => (
+            <p key={sentence}>{sentence}</p>
+          ))}
           {remedies.length > 0 && (
             <ul>
               {remedies.map(({ sentence }) => (
@@ -44,6 +44,18 @@ export function PlanPanel({ wiring, answer }: { wiring: WiringCase; answer: Draw
           {liked(wiring, set) !== protocol && ` Not ${liked(wiring, set)}: the outputs in use share no more.`}
         </p>
       ))}
+    </section>
+  );
+}
+
+/** Jumpers to set, and what hangs on each rail. */
+export function RailsPanel({ plan }: { plan: NonNullable<DrawnAnswer["plan"]> }) {
+  const jumpers = plan.rails.filter(({ by, meanA }) => by !== "" && meanA > 0);
+  const loaded = plan.rails.filter(({ meanA }) => meanA > 0);
+  if (loaded.length === 0) return null;
+  return (
+    <section className="panel stack" aria-label="Rails">
+      <h2>Rails</h2>
       {jumpers.map(({ rail, by, minV }) => (
         <p key={rail} className="caution">
           Rail {rail}: {by}. Meter {minV} V there before anything sees it.

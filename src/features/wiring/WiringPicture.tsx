@@ -1,3 +1,5 @@
+"use client";
+
 import { Fragment } from "react";
 import { needWords } from "@/core/refit/wiring/wiringWords";
 import { type WiringCase } from "@/core/refit/wiring/wiringCase";
@@ -46,6 +48,8 @@ export function WiringPicture({ wiring, drawing, selected = null, onSelect, pinn
       ))}
       {left && <Pads board={left} used={usedBefore} pinned={[]} onSelect={onSelect} />}
       <Pads board={right} used={used} pinned={pinned} onSelect={onSelect} />
+      {left && <BoardName board={left} words={`${left.name}, comes out`} />}
+      <BoardName board={right} words={right.name} />
       {devices.map(({ id, name, x, y, isOut }) => (
         <g
           key={id}
@@ -64,13 +68,10 @@ export function WiringPicture({ wiring, drawing, selected = null, onSelect, pinn
 }
 
 function BoardShape({ board, isOld = false }: { board: DrawnBoard; isOld?: boolean }) {
-  const { x, y, width, height, name, forwardDeg } = board;
+  const { x, y, width, height, forwardDeg } = board;
   const middle = `${x + width / 2} ${y + height / 2}`;
   return (
     <g className={styles.board} data-old={isOld}>
-      <text x={x + width / 2} y={y - 10} textAnchor="middle" className={styles.boardName}>
-        {isOld ? `${name}, comes out` : name}
-      </text>
       <rect x={x} y={y} width={width} height={height} rx={8} />
       {forwardDeg !== null && (
         <path
@@ -80,6 +81,15 @@ function BoardShape({ board, isOld = false }: { board: DrawnBoard; isOld?: boole
         />
       )}
     </g>
+  );
+}
+
+/** Above the wires, so that none strikes it out. */
+function BoardName({ board: { x, y, width }, words }: { board: DrawnBoard; words: string }) {
+  return (
+    <text x={x + width / 2} y={y - 10} textAnchor="middle" className={styles.boardName}>
+      {words}
+    </text>
   );
 }
 
@@ -106,7 +116,7 @@ function Pads({
           width={12}
           height={12}
           rx={2}
-          fill={wire ? WIRE_COLOURS[wire.colour] : undefined}
+          style={wire && { fill: WIRE_COLOURS[wire.colour] }}
           onClick={() => wire && onSelect?.(wire.device, wire.need)}
         />
         <text className={styles.padName} data-used={wire !== undefined} x={labelX} y={labelY} textAnchor={anchor}>

@@ -9,7 +9,7 @@ import { draftOf, type PlanDraft } from "./planDraft";
 import { DescribeCraft } from "./DescribeCraft";
 import { type WiringRoomData } from "./getWiringRoom";
 import { NeedPanel } from "./NeedPanel";
-import { PlanPanel } from "./PlanPanel";
+import { PlanPanel, RailsPanel } from "./PlanPanel";
 import { PowerUp } from "./PowerUp";
 import styles from "./Wiring.module.css";
 import { savePlanAction, wireSoAction } from "./wiring.action";
@@ -35,8 +35,11 @@ export function WiringRoom(data: WiringRoomData) {
           <FailureNotice failure={save.failure ?? wire.failure} onReload={save.failure ? save.reload : wire.reload} />
         )}
         <DescribeCraft data={data} draft={draft} isBusy={save.isBusy} onChange={change} />
-        {wiring && drawing && (
-          <section className="panel stack" aria-label="Wiring picture">
+      </div>
+      {wiring && answer ? <PlanPanel wiring={wiring} answer={answer} /> : <span />}
+      {wiring && drawing && (
+        <section className={`panel ${styles.across}`} data-split={selected !== null} aria-label="Wiring picture">
+          <div>
             <WiringPicture
               wiring={wiring}
               drawing={drawing}
@@ -48,37 +51,36 @@ export function WiringRoom(data: WiringRoomData) {
               Broken lines are wires that move to a pad of another name. Touch a wire for its reason and its other
               places.
             </p>
-          </section>
-        )}
-        {wiring && isPlanned && (
-          <section className="panel stack" aria-label="Wires">
-            <h2>Wires · {plan.wires.length}</h2>
-            <WireTable wiring={wiring} wires={plan.wires} selected={selected} onSelect={select} />
-          </section>
-        )}
-      </div>
-      <div className="stack">
-        {wiring && answer && <PlanPanel wiring={wiring} answer={answer} />}
-        {wiring && selected && (
-          <NeedPanel
-            key={`${selected.device} ${selected.need} ${planVersion}`}
-            jobId={target.jobId}
-            wiring={wiring}
-            plan={plan}
-            selected={selected}
-            mayEdit={mayEdit}
-            isBusy={save.isBusy}
-            draft={draft}
-            onChange={change}
-            onClose={() => select(null)}
-          />
-        )}
-        {isPlanned && (
+          </div>
+          {selected && (
+            <NeedPanel
+              key={`${selected.device} ${selected.need} ${planVersion}`}
+              jobId={target.jobId}
+              wiring={wiring}
+              plan={plan}
+              selected={selected}
+              mayEdit={mayEdit}
+              isBusy={save.isBusy}
+              draft={draft}
+              onChange={change}
+              onClose={() => select(null)}
+            />
+          )}
+        </section>
+      )}
+      {wiring && isPlanned && (
+        <section className={`panel stack ${styles.wide}`} aria-label="Wires">
+          <h2>Wires · {plan.wires.length}</h2>
+          <WireTable wiring={wiring} wires={plan.wires} selected={selected} onSelect={select} />
+        </section>
+      )}
+      {wiring && isPlanned && (
+        <div className="stack">
           <section className="panel stack" aria-label="At the bench">
             <h2>At the bench</h2>
-            <p>
-              <Link href="wiring/sheet">Print the wiring sheet</Link>
-            </p>
+            <Link href="wiring/sheet" className="plain-button">
+              The wiring sheet, to print
+            </Link>
             {mayEdit && (
               <Button
                 type={isWired ? "default" : "primary"}
@@ -92,9 +94,10 @@ export function WiringRoom(data: WiringRoomData) {
               <p className={styles.small}>Pack out while you solder. The first power comes after, step by step.</p>
             )}
           </section>
-        )}
-        {power && wiring && <PowerUp target={target} mayEdit={mayEdit} power={power} wiring={wiring} plan={plan} />}
-      </div>
+          <RailsPanel plan={plan} />
+          {power && <PowerUp target={target} mayEdit={mayEdit} power={power} wiring={wiring} plan={plan} />}
+        </div>
+      )}
     </div>
   );
 }

@@ -4,7 +4,7 @@ import styles from "./Wiring.module.css";
 import { WIRE_COLOURS } from "./wireColours";
 import { drawWiring } from "./wiringPicture";
 import { WiringPicture } from "./WiringPicture";
-import { wireWords } from "./WireTable";
+import { wireWords } from "./wireWords";
 
 /** One sheet of paper: the picture, every wire with a box to tick, jumpers, and what a meter must say before power. */
 export function WiringSheet({

@@ -1,6 +1,7 @@
 import { planWiring } from "./planWiring";
 import { type Remedy, remediesFor } from "./remedies";
-import { type ConflictMember, smallestConflict } from "./smallestConflict";
+import { type IsLate } from "./search";
+import { type Conflict, type ConflictMember, smallestConflict } from "./smallestConflict";
 import { type WiringCase } from "./wiringCase";
 import { type WiringPlan } from "./wiringPlan";
 import { memberWords, remedyWords } from "./wiringWords";
@@ -13,9 +14,18 @@ export interface WiringAnswer {
   optimal: boolean;
   plan: Omit<WiringPlan, "cost"> | null;
   cost: WiringPlan["cost"] | null;
-  conflict: { members: ConflictMember[]; smallest: boolean; sentence: string } | null;
+  conflict: StatedConflict | null;
+  /** What else stands against it once those are put aside that the first conflict is about. */
+  otherConflicts: StatedConflict[];
   remedies: (Remedy & { sentence: string })[];
   tookMs: number;
+}
+
+/** A conflict in words. */
+export interface StatedConflict {
+  members: ConflictMember[];
+  smallest: boolean;
+  sentence: string;
 }
 
 /** What the plan, and what the conflict with its remedies, may take. */
@@ -39,22 +49,45 @@ export function answerWiring(
   const planned = nowMs();
   const isLate = () => nowMs() - planned > conflictMs;
   const isWhole = plan !== null && plan.leftOut.length === 0;
-  const conflict = isWhole ? null : smallestConflict(wiring, isLate);
   const leftOut = plan?.leftOut ?? wiring.devices.map(({ id }) => id);
-  const remedies = conflict ? remediesFor(wiring, conflict, leftOut, isLate) : [];
+  const conflicts = isWhole ? [] : conflictsOf(wiring, leftOut, isLate);
+  const remedies = conflicts.flatMap((conflict) => remediesFor(wiring, conflict, leftOut, isLate));
+  const [conflict = null, ...otherConflicts] = conflicts.map(({ members, isSmallest }) => ({
+    members,
+    smallest: isSmallest,
+    sentence: conflictSentence(wiring, members),
+  }));
   return {
     feasible: isWhole,
     optimal: isProven,
     plan: plan && withoutCost(plan),
     cost: plan?.cost ?? null,
-    conflict: conflict && {
-      members: conflict.members,
-      smallest: conflict.isSmallest,
-      sentence: conflictSentence(wiring, conflict.members),
-    },
+    conflict,
+    otherConflicts,
     remedies: remedies.map((remedy) => ({ ...remedy, sentence: remedyWords(wiring, remedy) })),
     tookMs: Math.round((planned - begun) * 10) / 10,
   };
+}
+
+/** One after the other: a conflict's devices that are left out are put aside, and the rest is asked again. */
+function conflictsOf(wiring: WiringCase, leftOut: readonly string[], isLate: IsLate): Conflict[] {
+  const found: Conflict[] = [];
+  let rest = wiring;
+  while (!isLate()) {
+    const conflict = smallestConflict(rest, isLate);
+    if (!conflict) break;
+    found.push(conflict);
+    const aside = conflict.members.map(({ device }) => device).filter((device) => leftOut.includes(device));
+    if (aside.length === 0) break;
+    const isHere = ({ device }: { device: string }) => !aside.includes(device);
+    rest = {
+      ...rest,
+      devices: rest.devices.filter(({ id }) => !aside.includes(id)),
+      pins: rest.pins?.filter(isHere),
+      forbids: rest.forbids?.filter(isHere),
+    };
+  }
+  return found;
 }
 
 function withoutCost({ leftOut, wires, rails, protocols, groups }: WiringPlan): Omit<WiringPlan, "cost"> {

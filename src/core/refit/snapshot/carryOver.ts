@@ -1,0 +1,81 @@
+import { type SettingLine, settingsOf, type Snapshot, textOf } from "./snapshot";
+
+/** What becomes of a setting when its board is swapped. */
+export type Fate = "carry" | "calibration" | "alignment" | "ports";
+
+/** Why a setting stays behind. */
+export const FATE_WORDS: Readonly<Record<Exclude<Fate, "carry">, string>> = {
+  calibration: "belongs to the old board's sensors: calibrate anew",
+  alignment: "says how the old board lay: set it from how the new one lies",
+  ports: "numbers ports, pins and timers of the old board: set it by the wiring plan",
+};
+
+/*
+ * Words that settings are named with, common practice without a published source. Looked for between word boundaries, with _ and . as boundaries.
+ */
+const KEPT_OUT: readonly (readonly [Exclude<Fate, "carry">, RegExp])[] = [
+  [
+    "calibration",
+    /(^|[^a-z])(calib\w*|cal|offsets?|trims?|zero|bias|scale_?factor|gains?_?x|ofs)([^a-z]|$).*|(^|[^a-z])(acc|accel|gyro|mag|compass|baro)\w*[^a-z](x|y|z|cal\w*|off\w*|trim\w*)([^a-z]|$)/,
+  ],
+  ["alignment", /(^|[^a-z])(align\w*|orient\w*|rotation|board_?(roll|pitch|yaw)|mount_?angle)([^a-z]|$)/],
+  [
+    "ports",
+    /(^|[^a-z])(serial\d*|uart\d*|usart\d*|port\d*|pins?\d*|pad\d*|timers?\d*|dma\d*|resource|i2c\d*|spi\d*)([^a-z]|$)/,
+  ],
+];
+
+/** What becomes of a setting. The sensors' own words are asked for before those of ports. */
+export function fateOf({ group, key }: Pick<SettingLine, "group" | "key">): Fate {
+  const name = `${group}_${key}`.replace(/([a-z])([A-Z])/g, "$1_$2").toLowerCase();
+  return KEPT_OUT.find(([, words]) => words.test(name))?.[0] ?? "carry";
+}
+
+const SECRET =
+  /(pass|phrase|secret|token|private|api_?key|auth|bind_?(key|phrase|uid)|(^|[^a-z])(uid|psk|key|pin_?code)([^a-z]|$))/;
+
+/** True for a setting that nobody outside the shop may read: keys, bind phrases. */
+export function isSecret({ group, key }: Pick<SettingLine, "group" | "key">): boolean {
+  return SECRET.test(`${group}_${key}`.replace(/([a-z])([A-Z])/g, "$1_$2").toLowerCase());
+}
+
+/** A snapshot's lines with every secret masked, for reports and exports. */
+export function masked(snapshot: Snapshot): Snapshot {
+  return {
+    ...snapshot,
+    lines: snapshot.lines.map((line) =>
+      line.kind === "setting" && isSecret(line) && line.value !== "" ? { ...line, value: "••••••" } : line,
+    ),
+  };
+}
+
+/** The settings of a snapshot by what becomes of them. */
+export interface Carried {
+  /** Lines to apply to the new board, as they were written. */
+  apply: string;
+  carried: number;
+  left: { id: string; value: string; fate: Exclude<Fate, "carry"> }[];
+  /** Ids of secrets among what is carried: they go over, and are not shown. */
+  secrets: string[];
+}
+
+/** Divides a snapshot into what the swap carries and what must stay behind. Groups keep their headings. */
+export function carryOver(snapshot: Snapshot): Carried {
+  const settings = settingsOf(snapshot);
+  const left: Carried["left"] = [];
+  const secrets: string[] = [];
+  const lines: string[] = [];
+  let group = "";
+  for (const [id, line] of settings) {
+    const fate = fateOf(line);
+    if (fate !== "carry") {
+      left.push({ id, value: line.value, fate });
+      continue;
+    }
+    if (isSecret(line)) secrets.push(id);
+    if (line.group !== group) lines.push(`[${line.group}]`);
+    group = line.group;
+    lines.push(textOf(line));
+  }
+  return { apply: lines.join(snapshot.newline), carried: settings.size - left.length, left, secrets };
+}
