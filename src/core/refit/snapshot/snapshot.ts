@@ -54,10 +54,14 @@ export function readSnapshot(text: string): ReadSnapshot {
   const newline = text.includes("\r\n") ? "\r\n" : "\n";
   const rows = text.split(newline);
   const asked = rows.filter((row) => row.trim() !== "" && !REMARK.test(row) && !GROUP.test(row));
-  const form = FORMS.map((each) => ({
-    each,
-    hits: asked.filter((row) => each.test(row.replace(VERB, ""))).length,
-  })).reduce((best, next) => (next.hits > best.hits ? next : best));
+  const isHit = (each: RegExp, row: string) => {
+    const value = each.exec(row.replace(VERB, ""))?.[3];
+    // With nothing but a space between, a sentence of a letter looks alike: settings have figures, on or off.
+    return value !== undefined && (each !== FORMS.at(-1) || /\d|^(on|off|true|false|yes|no|none)\b/i.test(value));
+  };
+  const form = FORMS.map((each) => ({ each, hits: asked.filter((row) => isHit(each, row)).length })).reduce(
+    (best, next) => (next.hits > best.hits ? next : best),
+  );
   if (form.hits === 0 || form.hits < asked.length / 3)
     return { ok: false, reason: "These lines are in no form that is known: key and value on a line." };
   let group = "";
