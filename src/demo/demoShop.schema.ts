@@ -41,6 +41,7 @@ const Step = v.variant("do", [
     oldBoard: text,
     devices: v.array(v.object({ type: text, count: v.optional(v.number(), 1) })),
     wires: v.array(v.tuple([text, text, text, text])),
+    settings: v.optional(v.array(text), []),
     isDone: v.optional(v.boolean(), false),
   }),
   v.object({ do: v.literal("wait"), waitingFor: text }),

@@ -2,6 +2,7 @@ import * as v from "valibot";
 import { type Line, type Wire, type Device } from "../core/refit/wiring/wiringCase";
 import { DEVICE_TYPES } from "../core/refit/shelf/deviceTypes";
 import { withDevices } from "../features/wiring/planDraft";
+import { saveSettings } from "../features/wiring/settingsVerbs";
 import { SavePlanInput } from "../features/wiring/wiring.schema";
 import { savePlanOf, wireSo } from "../features/wiring/wiringVerbs";
 import { getJob } from "../features/job/jobRepository";
@@ -12,7 +13,7 @@ import { type DemoStep } from "./demoShop.schema";
 export async function loadDemoWiring(
   context: VerbContext,
   jobId: number,
-  { board, oldBoard, devices, wires, isDone }: Extract<DemoStep, { do: "wire" }>,
+  { board, oldBoard, devices, wires, settings, isDone }: Extract<DemoStep, { do: "wire" }>,
 ): Promise<void> {
   const onCraft = devices.reduce<Device[]>((list, { type, count }) => {
     const known = DEVICE_TYPES.find(({ id }) => id === type);
@@ -25,7 +26,12 @@ export async function loadDemoWiring(
   });
   const input = { jobId, planVersion: 0, board, oldBoard, devices: onCraft, oldWires, pins: [], forbids: [] };
   await savePlanOf(context, v.parse(SavePlanInput, input));
+  if (settings.length > 0) {
+    const { version } = await getJob(context.pool, jobId);
+    const kept = { name: "settings.txt", target: `${oldBoard}, firmware 4.2`, text: settings.join("\n") };
+    await saveSettings(context, { jobId, version, ...kept });
+  }
   if (!isDone) return;
   const { version } = await getJob(context.pool, jobId);
-  await wireSo(context, { jobId, version, planVersion: 1 });
+  await wireSo(context, { jobId, version, planVersion: 1, withoutSettings: "" });
 }

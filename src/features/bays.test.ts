@@ -311,6 +311,30 @@ describe("eventText", () => {
       { kind: "log_noted", payload: { logId: 3, fileName: "maiden.csv", atS: 12.345, note: "the jab" } },
       /^remarked at 12\.35 s of maiden\.csv: the jab$/,
     ],
+    wiring_done: [
+      {
+        kind: "wiring_done",
+        payload: {
+          board: "Cairn F",
+          fromBoard: "Burr 45",
+          wires: 21,
+          moved: 3,
+          leftOut: ["Camera"],
+          jumpers: ["video: jumper 9 to 5"],
+          protocols: [],
+          withoutSettings: "the old board is dead",
+        },
+      },
+      /^wired Cairn F in place of Burr 45: 21 wires; video: jumper 9 to 5; left out: Camera; no settings saved: the old board is dead$/,
+    ],
+    power_step_done: [
+      { kind: "power_step_done", payload: { step: "first power", isGood: false, said: "2.10 A, expected 0.40 A." } },
+      /^First power behind a limiter: WRONG\. 2\.10 A/,
+    ],
+    settings_kept: [
+      { kind: "settings_kept", payload: { name: "s.txt", target: "Burr 45", lines: 40 } },
+      /^kept the settings s\.txt, 40 lines, off Burr 45$/,
+    ],
     handed_back: [{ kind: "handed_back", payload: { to: "Ada Quist", note: "" } }, /^handed back to Ada Quist$/],
   };
 

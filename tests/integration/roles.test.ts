@@ -5,6 +5,10 @@ import { keepMeasurement } from "@/features/bench/tables/keepMeasurement";
 import { startSweep } from "@/features/bench/rig/rigVerbs";
 import { importRun, noteRun } from "@/features/bench/runs/runFileVerbs";
 import { saveEscSettings } from "@/features/bench/escSettings/saveEscSettings";
+import { importBoard } from "@/features/boards/boardVerbs";
+import { recordPowerStep } from "@/features/wiring/powerUpVerbs";
+import { saveSettings } from "@/features/wiring/settingsVerbs";
+import { savePlanOf, wireSo } from "@/features/wiring/wiringVerbs";
 import { beginLog, finishLog, handOver, noteLog } from "@/features/flightlog/logVerbs";
 import { getBoard } from "@/features/board/getBoard";
 import { getCraftFile, getCraftList } from "@/features/craft/getCraftFile";
@@ -219,6 +223,30 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
     return changeCraft(context, { ...testCraft(), craftId, version: 1, parts: [] });
   },
   tryInstrument: (context) => tryInstrument(context, INSTRUMENT),
+  importBoard: (context) => importBoard(context, { text: "{}", source: "a test" }),
+  savePlanOf: (context) =>
+    savePlanOf(context, {
+      jobId,
+      planVersion: 0,
+      board: "Hob 35 all-in-one",
+      oldBoard: null,
+      devices: [],
+      oldWires: [],
+      pins: [],
+      forbids: [],
+    }),
+  wireSo: (context, target) => wireSo(context, { ...target, planVersion: 0, withoutSettings: "none" }),
+  saveSettings: (context, target) => saveSettings(context, { ...target, name: "s.txt", target: "", text: "a = 1" }),
+  recordPowerStep: (context, target) =>
+    recordPowerStep(context, {
+      ...target,
+      step: "usb",
+      heard: [],
+      supplyV: null,
+      readingA: null,
+      isGood: true,
+      note: "",
+    }),
 };
 
 /** What only a lead may do. */
@@ -240,6 +268,7 @@ const LEADING: Record<string, (context: VerbContext) => Promise<unknown>> = {
 /** What is open to all who are signed in, or to those who know a run's token; each with why. */
 const OPEN: Readonly<Record<string, string>> = {
   getRigStatus: "looking is everybody's",
+  explainWire: "looking is everybody's",
   changeOwnPassword: "one's own",
   stopSweep: "anybody may stop",
   beatSweep: "known by the token of the page that armed the run",

@@ -33,9 +33,12 @@ export function DescribeCraft({ data, draft, isBusy, onChange }: Props) {
     <section className="panel stack" aria-label="Boards and devices">
       <h2>Boards and what is on {craftName}</h2>
       <div className={styles.fields}>
-        <label className={styles.field}>
-          <span className={styles.small}>Comes out</span>
+        <div className={styles.field}>
+          <span className={styles.small} aria-hidden>
+            Comes out
+          </span>
           <Select
+            aria-label="Comes out"
             style={{ width: 230 }}
             value={draft.oldBoard ?? ""}
             options={[{ value: "", label: "not described" }, ...options]}
@@ -43,10 +46,13 @@ export function DescribeCraft({ data, draft, isBusy, onChange }: Props) {
             disabled={!mayEdit || isBusy || draft.board === ""}
             onChange={(name) => onChange({ oldBoard: name || null })}
           />
-        </label>
-        <label className={styles.field}>
-          <span className={styles.small}>Goes in</span>
+        </div>
+        <div className={styles.field}>
+          <span className={styles.small} aria-hidden>
+            Goes in
+          </span>
           <Select
+            aria-label="Goes in"
             style={{ width: 230 }}
             value={draft.board || undefined}
             placeholder="Choose the new board"
@@ -55,7 +61,7 @@ export function DescribeCraft({ data, draft, isBusy, onChange }: Props) {
             disabled={!mayEdit || isBusy}
             onChange={(board) => onChange({ board, pins: [], forbids: [] })}
           />
-        </label>
+        </div>
       </div>
       {draft.board === "" ? (
         <p className="soft">
@@ -76,7 +82,9 @@ export function DescribeCraft({ data, draft, isBusy, onChange }: Props) {
                       <th>Wire</th>
                       <th>{wiring?.oldBoard ? `On ${wiring.oldBoard.name} at` : "Was at"}</th>
                       <th>Colour</th>
-                      <th />
+                      <th>
+                        <span className="visually-hidden">Take off</span>
+                      </th>
                     </tr>
                   </thead>
                   <tbody>
@@ -96,9 +104,12 @@ export function DescribeCraft({ data, draft, isBusy, onChange }: Props) {
             )}
             {mayEdit && (
               <div className={styles.fields}>
-                <label className={styles.field}>
-                  <span className={styles.small}>Add</span>
+                <div className={styles.field}>
+                  <span className={styles.small} aria-hidden>
+                    Add
+                  </span>
                   <Select
+                    aria-label="Add"
                     style={{ width: 270 }}
                     value={type}
                     showSearch
@@ -109,7 +120,7 @@ export function DescribeCraft({ data, draft, isBusy, onChange }: Props) {
                       setCount(id.startsWith("esc") && id !== "esc-telemetry" ? motorCount : 1);
                     }}
                   />
-                </label>
+                </div>
                 <label className={styles.field}>
                   <span className={styles.small}>how many</span>
                   <InputNumber

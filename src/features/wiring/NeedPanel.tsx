@@ -64,9 +64,12 @@ export function NeedPanel({ jobId, wiring, plan, selected, mayEdit, isBusy, draf
       )}
       {mayEdit && (
         <>
-          <label className={styles.field}>
-            <span className={styles.small}>Pin it to</span>
+          <div className={styles.field}>
+            <span className={styles.small} aria-hidden>
+              Pin it to
+            </span>
             <Select
+              aria-label="Pin it to"
               value={pin?.pad ?? ""}
               disabled={isBusy}
               options={[{ value: "", label: "wherever is best" }, ...pads.map((pad) => ({ value: pad, label: pad }))]}
@@ -79,7 +82,7 @@ export function NeedPanel({ jobId, wiring, plan, selected, mayEdit, isBusy, draf
                 })
               }
             />
-          </label>
+          </div>
           <div className="row">
             {here.map((pad) => (
               <Button

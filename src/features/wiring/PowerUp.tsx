@@ -80,27 +80,31 @@ function Continuity({
   const isWrong = pairs.some((pair) => heard[keyOf(pair)] !== undefined && heard[keyOf(pair)] !== pair.expected);
   return (
     <>
-      <p className={styles.small}>Pack out, USB out. Meter on its beep, black on the second pad.</p>
-      {pairs.map((pair) => (
-        <div key={keyOf(pair)} className="stack" style={{ gap: 2 }}>
-          <span>
-            <strong className="number">
-              {pair.from} – {pair.to}
-            </strong>{" "}
-            <span className={styles.small}>
-              {pair.because}: must be {HEARD[pair.expected]}
+      <p className={styles.small}>
+        Pack out, USB out. Meter on its beep, black on the second pad. What must be heard stands behind each pair.
+      </p>
+      <div className={styles.pairs}>
+        {pairs.map((pair) => (
+          <div key={keyOf(pair)} className={styles.pair}>
+            <span>
+              <strong className="number">
+                {pair.from} – {pair.to}
+              </strong>{" "}
+              {HEARD[pair.expected]}
+              <br />
+              <span className={styles.small}>{pair.because}</span>
             </span>
-          </span>
-          <Radio.Group
-            size="small"
-            optionType="button"
-            aria-label={`${pair.from} to ${pair.to}`}
-            value={heard[keyOf(pair)]}
-            options={(["silent", "one beep", "steady"] as const).map((each) => ({ value: each, label: each }))}
-            onChange={(event) => setHeard({ ...heard, [keyOf(pair)]: event.target.value as Heard })}
-          />
-        </div>
-      ))}
+            <Radio.Group
+              size="small"
+              optionType="button"
+              aria-label={`${pair.from} to ${pair.to}`}
+              value={heard[keyOf(pair)]}
+              options={(["silent", "one beep", "steady"] as const).map((each) => ({ value: each, label: each }))}
+              onChange={(event) => setHeard({ ...heard, [keyOf(pair)]: event.target.value as Heard })}
+            />
+          </div>
+        ))}
+      </div>
       <Button
         type="primary"
         loading={isBusy}

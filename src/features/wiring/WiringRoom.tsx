@@ -1,16 +1,18 @@
 "use client";
 
-import { Button } from "antd";
+import { Button, Input } from "antd";
 import Link from "next/link";
 import { useState } from "react";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { draftOf, type PlanDraft } from "./planDraft";
+import { AlignmentPanel } from "./AlignmentPanel";
 import { DescribeCraft } from "./DescribeCraft";
 import { type WiringRoomData } from "./getWiringRoom";
 import { NeedPanel } from "./NeedPanel";
 import { PlanPanel, RailsPanel } from "./PlanPanel";
 import { PowerUp } from "./PowerUp";
+import { SettingsPanel } from "./SettingsPanel";
 import styles from "./Wiring.module.css";
 import { savePlanAction, wireSoAction } from "./wiring.action";
 import { drawWiring } from "./wiringPicture";
@@ -19,10 +21,11 @@ import { WireTable } from "./WireTable";
 
 /** Which wire goes where on a new board: described, planned, drawn, wired, powered step by step. */
 export function WiringRoom(data: WiringRoomData) {
-  const { target, mayEdit, planVersion, wiring, answer, isWired, power } = data;
+  const { target, mayEdit, planVersion, wiring, answer, isWired, power, settings } = data;
   const save = useVerb(savePlanAction);
   const wire = useVerb(wireSoAction);
   const [selected, select] = useState<{ device: string; need: string } | null>(null);
+  const [without, setWithout] = useState("");
   const draft = draftOf(data);
   const change = (next: Partial<PlanDraft>) => void save.run({ jobId: target.jobId, planVersion, ...draft, ...next });
   const plan = answer?.plan ?? null;
@@ -39,7 +42,7 @@ export function WiringRoom(data: WiringRoomData) {
       {wiring && answer ? <PlanPanel wiring={wiring} answer={answer} /> : <span />}
       {wiring && drawing && (
         <section className={`panel ${styles.across}`} data-split={selected !== null} aria-label="Wiring picture">
-          <div>
+          <div tabIndex={0} role="group" aria-label="The picture; on a small screen it moves sideways">
             <WiringPicture
               wiring={wiring}
               drawing={drawing}
@@ -69,23 +72,33 @@ export function WiringRoom(data: WiringRoomData) {
         </section>
       )}
       {wiring && isPlanned && (
-        <section className={`panel stack ${styles.wide}`} aria-label="Wires">
-          <h2>Wires · {plan.wires.length}</h2>
-          <WireTable wiring={wiring} wires={plan.wires} selected={selected} onSelect={select} />
-        </section>
+        <div className={`stack ${styles.wide}`}>
+          {power && <PowerUp target={target} mayEdit={mayEdit} power={power} wiring={wiring} plan={plan} />}
+          <section className="panel stack" aria-label="Wires">
+            <h2>Wires · {plan.wires.length}</h2>
+            <WireTable wiring={wiring} wires={plan.wires} selected={selected} onSelect={select} />
+          </section>
+        </div>
       )}
       {wiring && isPlanned && (
         <div className="stack">
           <section className="panel stack" aria-label="At the bench">
             <h2>At the bench</h2>
-            <Link href="wiring/sheet" className="plain-button">
+            <Link href="wiring/sheet" className={styles.link}>
               The wiring sheet, to print
             </Link>
+            {mayEdit && settings.isMissing && !isWired && (
+              <label className={styles.field}>
+                <span className="watch">No settings were saved on this job. Save them below, or say why not:</span>
+                <Input value={without} maxLength={200} onChange={(event) => setWithout(event.target.value)} />
+              </label>
+            )}
             {mayEdit && (
               <Button
                 type={isWired ? "default" : "primary"}
                 loading={wire.isBusy}
-                onClick={() => void wire.run({ ...target, planVersion })}
+                disabled={settings.isMissing && !isWired && without.trim().length < 3}
+                onClick={() => void wire.run({ ...target, planVersion, withoutSettings: without })}
               >
                 {isWired ? "Wired anew by this plan" : "Wired by this plan"}
               </Button>
@@ -95,7 +108,8 @@ export function WiringRoom(data: WiringRoomData) {
             )}
           </section>
           <RailsPanel plan={plan} />
-          {power && <PowerUp target={target} mayEdit={mayEdit} power={power} wiring={wiring} plan={plan} />}
+          <AlignmentPanel boardName={wiring.board.name} />
+          <SettingsPanel target={target} mayEdit={mayEdit} settings={settings} />
         </div>
       )}
     </div>

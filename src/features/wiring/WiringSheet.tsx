@@ -29,7 +29,9 @@ export function WiringSheet({
       <table className={styles.wires}>
         <thead>
           <tr>
-            <th />
+            <th>
+              <span className="visually-hidden">Done</span>
+            </th>
             <th>Wire</th>
             <th>Colour</th>
             <th>From</th>

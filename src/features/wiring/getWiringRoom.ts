@@ -3,6 +3,7 @@ import { continuityPairs, type ContinuityPair } from "@/core/refit/powerUp/conti
 import { standbyAmps, type Standby } from "@/core/refit/powerUp/standby";
 import { type WiringCase } from "@/core/refit/wiring/wiringCase";
 import { type DrawnAnswer } from "@/workers/server/planTask";
+import { type ReadSettings } from "@/workers/server/settingsTask";
 import { listBoards } from "@/features/boards/boardRepository";
 import { getJobPage } from "@/features/job/getJobPage";
 import { hasRole } from "@/server/person";
@@ -11,6 +12,7 @@ import { runTask } from "@/server/workers/workerPool";
 import { packVolts } from "./packVolts";
 import { powerStepStates, type PowerStepState } from "./powerUpState";
 import { wiringDone } from "./wiring.manifest";
+import { findSettingsText, type KeptSettings, listSettings } from "./settingsRepository";
 import { findCraftWiring, findPlan } from "./wiringRepository";
 
 export interface WiringRoomData {
@@ -27,7 +29,27 @@ export interface WiringRoomData {
   boards: string[];
   /** The plan was wired. */
   isWired: boolean;
+  settings: SettingsData;
   power: { steps: PowerStepState[]; pairs: ContinuityPair[]; standby: Standby; supplyV: number } | null;
+}
+
+/** The settings that were kept of this craft. */
+export interface SettingsData {
+  /** None was kept on this job. */
+  isMissing: boolean;
+  kept: KeptSettings[];
+  /** What the newest says; null where there is none. */
+  newest: ReadSettings | null;
+}
+
+async function settingsOf({ pool }: VerbContext, craftId: number, jobId: number): Promise<SettingsData> {
+  const kept = await listSettings(pool, craftId);
+  const [newest, previous] = await Promise.all(kept.slice(0, 2).map(({ id }) => findSettingsText(pool, craftId, id)));
+  return {
+    isMissing: !kept.some((each) => each.jobId === jobId),
+    kept,
+    newest: newest ? await runTask("readSettings", { newest, previous: previous ?? null }) : null,
+  };
 }
 
 /** A job in the wiring room. @throws {NotFoundError}, {AppError} `forbidden` */
@@ -38,9 +60,10 @@ export async function getWiringRoom(context: VerbContext, jobId: number): Promis
     findPlan(context.pool, jobId),
     listBoards(context.pool),
   ]);
-  const [answer, wired] = await Promise.all([
+  const [answer, wired, settings] = await Promise.all([
     plan.wiring && plan.wiring.devices.length > 0 ? runTask("planWiring", plan.wiring) : null,
     findCraftWiring(context.pool, craft.id),
+    settingsOf(context, craft.id, job.id),
   ]);
   const isWired = wiringDone.last(events) !== undefined;
   const supplyV = packVolts(craft.cellCount).maxV;
@@ -55,6 +78,7 @@ export async function getWiringRoom(context: VerbContext, jobId: number): Promis
     known: wired && { board: wired.board.name, devices: wired.devices, oldWires: wired.wires },
     boards: boards.map(({ name }) => name),
     isWired,
+    settings,
     power:
       isWired && plan.wiring && answer?.plan
         ? {

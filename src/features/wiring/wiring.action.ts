@@ -2,7 +2,8 @@
 
 import { runAction } from "@/server/verbs/runAction";
 import { recordPowerStep } from "./powerUpVerbs";
-import { ExplainInput, PowerStepInput, SavePlanInput, WireSoInput } from "./wiring.schema";
+import { ExplainInput, PowerStepInput, SavePlanInput, SaveSettingsInput, WireSoInput } from "./wiring.schema";
+import { saveSettings } from "./settingsVerbs";
 import { explainWire, savePlanOf, wireSo } from "./wiringVerbs";
 
 /** Saves what is planned on a job. */
@@ -23,4 +24,9 @@ export async function wireSoAction(raw: unknown) {
 /** A step of the first power-up. */
 export async function recordPowerStepAction(raw: unknown) {
   return runAction(PowerStepInput, raw, recordPowerStep);
+}
+
+/** Keeps the settings that were read off a board. */
+export async function saveSettingsAction(raw: unknown) {
+  return runAction(SaveSettingsInput, raw, saveSettings);
 }

@@ -18,13 +18,16 @@ export const wiringDone = defineEvent(
     leftOut: v.array(text),
     jumpers: v.array(text),
     protocols: v.array(text),
+    /** Why no settings were saved before; empty where they were. */
+    withoutSettings: v.optional(text, ""),
   }),
   {
-    sentence: ({ board, fromBoard, wires, leftOut, jumpers }) =>
+    sentence: ({ board, fromBoard, wires, leftOut, jumpers, withoutSettings }) =>
       [
         `wired ${board}${fromBoard ? ` in place of ${fromBoard}` : ""}: ${wires} wires`,
         jumpers.length > 0 ? listed(jumpers) : "",
         leftOut.length > 0 ? `left out: ${listed(leftOut)}` : "",
+        withoutSettings ? `no settings saved: ${withoutSettings}` : "",
       ]
         .filter(Boolean)
         .join("; "),
@@ -42,6 +45,11 @@ export const powerStepDone = defineEvent(
   },
 );
 
+/** Settings were read off a board and kept. */
+export const settingsKept = defineEvent("settings_kept", v.object({ name: text, target: text, lines: v.number() }), {
+  sentence: ({ name, target, lines }) => `kept the settings ${name}, ${lines} lines${target ? `, off ${target}` : ""}`,
+});
+
 /** A step as it stands in a sentence. */
 export function stepName(step: PowerStep): string {
   return {
@@ -57,7 +65,7 @@ export const wiringRoom: RoomManifest = {
   id: "wiring",
   name: "Wiring",
   keys: [],
-  events: [wiringDone, powerStepDone],
+  events: [wiringDone, powerStepDone, settingsKept],
   report: (facts) => [wiringSection(facts)].filter(({ lines }) => lines.length > 0),
 };
 

@@ -27,7 +27,12 @@ export const ExplainInput = v.object({ jobId, device: v.string(), need: v.string
 export type ExplainInput = v.InferOutput<typeof ExplainInput>;
 
 /** The craft is wired as the plan says. */
-export const WireSoInput = v.object({ ...JobTarget.entries, planVersion });
+export const WireSoInput = v.object({
+  ...JobTarget.entries,
+  planVersion,
+  /** Why no settings were saved before, where none were. */
+  withoutSettings: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(200, "At most 200 characters.")), ""),
+});
 export type WireSoInput = v.InferOutput<typeof WireSoInput>;
 
 const heard = v.picklist(Object.keys(HEARD) as Heard[], "Say what was heard.");
@@ -49,3 +54,24 @@ export const PowerStepInput = v.object({
   note: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(200, "At most 200 characters.")), ""),
 });
 export type PowerStepInput = v.InferOutput<typeof PowerStepInput>;
+
+/** Larger than the settings of any board, and small enough for one message. */
+export const MOST_SETTINGS_CHARACTERS = 900_000;
+
+/** Settings as they were read off a board. */
+export const SaveSettingsInput = v.object({
+  ...JobTarget.entries,
+  name: v.pipe(
+    v.string("Give the file's name."),
+    v.trim(),
+    v.minLength(1, "Give the file's name."),
+    v.maxLength(120, "At most 120 characters."),
+  ),
+  target: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(120, "At most 120 characters.")), ""),
+  text: v.pipe(
+    v.string(),
+    v.minLength(1, "The file is empty."),
+    v.maxLength(MOST_SETTINGS_CHARACTERS, "That is more than any board's settings: at most 900,000 characters."),
+  ),
+});
+export type SaveSettingsInput = v.InferOutput<typeof SaveSettingsInput>;

@@ -18,6 +18,7 @@ import { runTask } from "@/server/workers/workerPool";
 import { packVolts } from "./packVolts";
 import { type ExplainInput, type SavePlanInput, type WireSoInput } from "./wiring.schema";
 import { wiringDone } from "./wiring.manifest";
+import { listSettings } from "./settingsRepository";
 import { findPlan, insertCraftWiring, savePlan } from "./wiringRepository";
 
 /**
@@ -82,7 +83,10 @@ export async function explainWire(
  *
  * @throws {AppError} `forbidden`, `not_ready` without a plan; {ConflictError}; {NotFoundError}
  */
-export async function wireSo(context: VerbContext, { planVersion, ...target }: WireSoInput): Promise<null> {
+export async function wireSo(
+  context: VerbContext,
+  { planVersion, withoutSettings, ...target }: WireSoInput,
+): Promise<null> {
   requireRole(context, "technician");
   const { wiring, version } = await findPlan(context.pool, target.jobId);
   requireSamePlan(version, planVersion);
@@ -92,6 +96,10 @@ export async function wireSo(context: VerbContext, { planVersion, ...target }: W
   return changeJob(context, target, async (db, job) => {
     requireSamePlan((await findPlan(db, job.id)).version, planVersion);
     const craft = await getCraft(db, job.craftId);
+    const isNewBoard = wiring.oldBoard?.name !== wiring.board.name;
+    const isSaved = (await listSettings(db, craft.id)).some(({ jobId }) => jobId === job.id);
+    if (isNewBoard && !isSaved && withoutSettings.length < 3)
+      throw new AppError("invalid_input", "Save the old board's settings first, or say why there are none.");
     const devices = wiring.devices.filter(({ id }) => !plan.leftOut.includes(id));
     const wires = plan.wires.map((wire): Wire => ({
       device: wire.device,
@@ -109,9 +117,9 @@ export async function wireSo(context: VerbContext, { planVersion, ...target }: W
       moved: answer.cost?.moved ?? 0,
       leftOut: plan.leftOut.map(nameOf),
       jumpers: plan.rails.flatMap(({ rail, by, meanA }) => (by && meanA > 0 ? [`${rail}: ${by}`] : [])),
+      withoutSettings: isSaved ? "" : withoutSettings,
       protocols: Object.entries(plan.protocols).map(([set, protocol]) => `${set}: ${protocol}`),
     });
-    const isNewBoard = wiring.oldBoard?.name !== wiring.board.name;
     const asked = await askProofs(
       db,
       job,

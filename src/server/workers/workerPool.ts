@@ -29,6 +29,7 @@ const BUDGET_MS: Readonly<Record<TaskName, number>> = {
   drawPdf: 20_000,
   planWiring: 10_000,
   explainWire: 10_000,
+  readSettings: 10_000,
   craftSvg: 5_000,
   wake: 30_000,
 };

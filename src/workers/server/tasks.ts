@@ -12,6 +12,7 @@ import { craftSvg } from "../../features/craft/drawing/craftSvg";
 import { diagnoseTask, wake } from "./diagnoseTask";
 import { drawPdf } from "./drawPdf";
 import { explainTask, planTask } from "./planTask";
+import { readSettings } from "./settingsTask";
 
 /** A stored run to be written as a file, or a stretch of it. */
 interface RunToWrite {
@@ -41,6 +42,7 @@ export const TASKS = {
   drawPdf,
   planWiring: planTask,
   explainWire: explainTask,
+  readSettings,
   craftSvg,
   wake,
 } as const;

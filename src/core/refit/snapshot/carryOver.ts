@@ -55,11 +55,11 @@ export interface Carried {
   apply: string;
   carried: number;
   left: { id: string; value: string; fate: Exclude<Fate, "carry"> }[];
-  /** Ids of secrets among what is carried: they go over, and are not shown. */
+  /** Ids of secrets among what is carried: they are set by hand, and stand nowhere. */
   secrets: string[];
 }
 
-/** Divides a snapshot into what the swap carries and what must stay behind. Groups keep their headings. */
+/** Divides a snapshot into what the swap carries and what must stay behind. Groups keep their headings; a secret leaves a remark. */
 export function carryOver(snapshot: Snapshot): Carried {
   const settings = settingsOf(snapshot);
   const left: Carried["left"] = [];
@@ -72,10 +72,13 @@ export function carryOver(snapshot: Snapshot): Carried {
       left.push({ id, value: line.value, fate });
       continue;
     }
-    if (isSecret(line)) secrets.push(id);
     if (line.group !== group) lines.push(`[${line.group}]`);
     group = line.group;
-    lines.push(textOf(line));
+    if (!isSecret(line)) lines.push(textOf(line));
+    else {
+      secrets.push(id);
+      lines.push(`# ${line.key} is a secret: set it by hand`);
+    }
   }
   return { apply: lines.join(snapshot.newline), carried: settings.size - left.length, left, secrets };
 }

@@ -1,0 +1,69 @@
+import "server-only";
+import { type Board } from "@/core/refit/wiring/board";
+import { withTransaction } from "@/server/db";
+import { AppError } from "@/server/errors";
+import { hasRole } from "@/server/person";
+import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
+import { type ImportBoardInput } from "./boards.schema";
+import { getBoardFile, insertBoardVersion, listBoards, type ListedBoard } from "./boardRepository";
+import { readBoardFile } from "./readBoardFile";
+
+/** Problems that a person reads at once. */
+const SHOWN_PROBLEMS = 8;
+
+/** A board in the list, with what tells it from another. */
+export interface ShownBoard extends ListedBoard {
+  padCount: number;
+  serialPorts: number;
+  outputs: number;
+  rails: string;
+}
+
+export interface BoardsPageData {
+  boards: ShownBoard[];
+  mayEdit: boolean;
+}
+
+/** The shop's board files. @throws {AppError} `forbidden` */
+export async function getBoardsPage(context: VerbContext): Promise<BoardsPageData> {
+  requireRole(context, "viewer");
+  const listed = await listBoards(context.pool);
+  const boards = await Promise.all(
+    listed.map(async (each) => ({ ...each, ...summaryOf(await getBoardFile(context.pool, each.name)) })),
+  );
+  return { boards, mayEdit: hasRole(context.person, "technician") };
+}
+
+function summaryOf({ pads, ports, rails }: Board): Pick<ShownBoard, "padCount" | "serialPorts" | "outputs" | "rails"> {
+  return {
+    padCount: pads.length,
+    serialPorts: ports.filter(({ kind }) => kind === "serial").length,
+    outputs: pads.filter(({ uses }) => uses.some((use) => use.function === "output")).length,
+    rails: rails.map(({ id, maxA }) => `${id} ${maxA} A`).join(", "),
+  };
+}
+
+/** A board as a file. @throws {AppError} `forbidden`; {NotFoundError} */
+export async function exportBoard(context: VerbContext, name: string): Promise<Board> {
+  requireRole(context, "viewer");
+  return getBoardFile(context.pool, name);
+}
+
+/**
+ * Takes a board file in, as the next version of its name; what was planned with an earlier one keeps its copy.
+ *
+ * @throws {AppError} `forbidden`, `invalid_input` with the line of each thing that is wrong
+ */
+export async function importBoard(context: VerbContext, { text, source }: ImportBoardInput): Promise<{ name: string }> {
+  requireRole(context, "technician");
+  const read = readBoardFile(text);
+  if (!read.ok) {
+    const shown = read.problems.slice(0, SHOWN_PROBLEMS).map(({ line, problem }) => `Line ${line}: ${problem}`);
+    const more = read.problems.length > SHOWN_PROBLEMS ? ` And ${read.problems.length - SHOWN_PROBLEMS} more.` : "";
+    throw new AppError("invalid_input", `${shown.join(" ")}${more}`);
+  }
+  await withTransaction(context.pool, (db) =>
+    insertBoardVersion(db, read.value, source, context.person.id, context.now),
+  );
+  return { name: read.value.name };
+}

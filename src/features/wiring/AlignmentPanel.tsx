@@ -1,0 +1,97 @@
+"use client";
+
+import { InputNumber, Select, Switch } from "antd";
+import { useState } from "react";
+import { alignmentOf, anglesOf, rotationOf, tiltTests } from "@/core/refit/alignment/alignment";
+import styles from "./Wiring.module.css";
+
+const ARROWS = [
+  { value: 0, label: "to the nose" },
+  { value: 45, label: "half right" },
+  { value: 90, label: "to the right" },
+  { value: 135, label: "half right, back" },
+  { value: 180, label: "to the rear" },
+  { value: 225, label: "half left, back" },
+  { value: 270, label: "to the left" },
+  { value: 315, label: "half left" },
+];
+
+/** How the new board lies, what must be set for it, and how that is tried by hand. */
+export function AlignmentPanel({ boardName }: { boardName: string }) {
+  const [arrow, setArrow] = useState(0);
+  const [extra, setExtra] = useState<number | null>(0);
+  const [isUpsideDown, setUpsideDown] = useState(false);
+  const [noseUp, setNoseUp] = useState<number | null>(0);
+  const real = alignmentOf({ turnedDeg: arrow + (extra ?? 0), isUpsideDown, noseUpDeg: noseUp ?? 0 });
+  const { rollDeg, pitchDeg, yawDeg } = anglesOf(real);
+  const unset = tiltTests(real, rotationOf({ rollDeg: 0, pitchDeg: 0, yawDeg: 0 }));
+  return (
+    <section className="panel stack" aria-label="How it lies">
+      <h2>How {boardName} lies</h2>
+      <div className={styles.fields}>
+        <div className={styles.field}>
+          <span className={styles.small} aria-hidden>
+            Its arrow points
+          </span>
+          <Select
+            aria-label="Its arrow points"
+            style={{ width: 160 }}
+            value={arrow}
+            options={ARROWS}
+            onChange={setArrow}
+          />
+        </div>
+        <label className={styles.field}>
+          <span className={styles.small}>and more, °</span>
+          <InputNumber style={{ width: 80 }} min={-45} max={45} value={extra} onChange={setExtra} />
+        </label>
+        <label className={styles.field}>
+          <span className={styles.small}>Front edge up, °</span>
+          <InputNumber style={{ width: 80 }} min={-89} max={89} value={noseUp} onChange={setNoseUp} />
+        </label>
+        <label className={styles.field}>
+          <span className={styles.small}>Upside down</span>
+          <Switch checked={isUpsideDown} onChange={setUpsideDown} />
+        </label>
+      </div>
+      <div className={styles.figures}>
+        <Figure value={rollDeg} label="roll" />
+        <Figure value={pitchDeg} label="pitch" />
+        <Figure value={yawDeg} label="yaw" />
+      </div>
+      <p className={styles.small}>
+        Set in this order: yaw, pitch, roll, clockwise seen along each axis; x to the nose, y right, z down.
+      </p>
+      <table className={styles.wires}>
+        <thead>
+          <tr>
+            <th>Move the craft by hand</th>
+            <th>It must show</th>
+            <th>Not set, it shows</th>
+          </tr>
+        </thead>
+        <tbody>
+          {unset.map(({ movement, shows }) => (
+            <tr key={movement}>
+              <td>{movement}</td>
+              <td>
+                <strong>{movement}</strong>
+              </td>
+              <td className={movement === shows ? "soft" : "bad"}>{shows}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function Figure({ value, label }: { value: number; label: string }) {
+  const rounded = Math.round(value * 10) / 10;
+  return (
+    <span className={styles.figure}>
+      <b>{Object.is(rounded, -0) || rounded === 0 ? 0 : rounded}°</b>
+      <span className={styles.small}>{label}</span>
+    </span>
+  );
+}

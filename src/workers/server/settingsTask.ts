@@ -1,0 +1,31 @@
+import { type Carried, carryOver, isSecret } from "../../core/refit/snapshot/carryOver";
+import { diffSnapshots, type SnapshotDiff } from "../../core/refit/snapshot/diffSnapshots";
+import { readSnapshot } from "../../core/refit/snapshot/snapshot";
+
+/** What kept settings say: what a swap carries, and what differs from the ones before. */
+export interface ReadSettings {
+  /** Why they could not be read; null where they could. */
+  problem: string | null;
+  carried: Carried | null;
+  /** Against the ones kept before; values of secrets masked. */
+  diff: (Pick<SnapshotDiff, "changed" | "removed"> & { added: { id: string; value: string }[] }) | null;
+}
+
+const MASK = "••••••";
+
+/** Reads the newest settings of a craft, and holds them against the ones before. */
+export function readSettings({ newest, previous }: { newest: string; previous: string | null }): ReadSettings {
+  const read = readSnapshot(newest);
+  if (!read.ok) return { problem: read.reason, carried: null, diff: null };
+  const before = previous === null ? null : readSnapshot(previous);
+  const diff = before?.ok ? diffSnapshots(before.snapshot, read.snapshot) : null;
+  return {
+    problem: null,
+    carried: carryOver(read.snapshot),
+    diff: diff && {
+      changed: diff.changed.map((each) => (isSecret(each) ? { ...each, before: MASK, after: MASK } : each)),
+      removed: diff.removed.map((each) => (isSecret(each) ? { ...each, before: MASK } : each)),
+      added: diff.added.map(({ id, line }) => ({ id, value: isSecret(line) ? MASK : line.value })),
+    },
+  };
+}

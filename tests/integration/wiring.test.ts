@@ -1,0 +1,209 @@
+import * as v from "valibot";
+import { DEVICE_TYPES } from "@/core/refit/shelf/deviceTypes";
+import { SHIPPED_BOARDS } from "@/core/refit/shelf/shippedBoards";
+import { type Device } from "@/core/refit/wiring/wiringCase";
+import { exportBoard, getBoardsPage, importBoard } from "@/features/boards/boardVerbs";
+import { listEvents } from "@/features/job/events/jobEventRepository";
+import { listProofs } from "@/features/job/proofRepository";
+import { getJob } from "@/features/job/jobRepository";
+import { getWiringRoom } from "@/features/wiring/getWiringRoom";
+import { recordPowerStep } from "@/features/wiring/powerUpVerbs";
+import { linesToApply, saveSettings } from "@/features/wiring/settingsVerbs";
+import { explainWire, savePlanOf, wireSo } from "@/features/wiring/wiringVerbs";
+import { type PowerStepInput, SavePlanInput } from "@/features/wiring/wiring.schema";
+import { findCraftWiring } from "@/features/wiring/wiringRepository";
+import { openTestShop, type TestShop } from "./testShop";
+
+let shop: TestShop;
+beforeAll(async () => {
+  shop = await openTestShop({ ownDatabase: true });
+});
+afterAll(() => shop.close());
+
+const device = (type: string, id = type): Device => {
+  const { needs } = DEVICE_TYPES.find((each) => each.id === type)!;
+  return { id, name: id, type, needs };
+};
+const QUAD = ["esc-a", "esc-b", "esc-c", "esc-d"].map((id) => device("esc", id));
+
+async function planned(devices: Device[] = [...QUAD, device("receiver")]): Promise<number> {
+  const jobId = await shop.receive();
+  const plan = {
+    jobId,
+    planVersion: 0,
+    board: "Cairn F stack board",
+    oldBoard: "Burr 45 all-in-one",
+    devices,
+    oldWires: [
+      { device: "receiver", need: "data", line: "rx", pad: "R2", colour: "green" },
+      { device: "receiver", need: "data", line: "tx", pad: "T2" },
+    ],
+    pins: [],
+    forbids: [],
+  };
+  await savePlanOf(shop.technician, v.parse(SavePlanInput, plan));
+  return jobId;
+}
+const room = (jobId: number) => getWiringRoom(shop.viewer, jobId);
+async function wired(): Promise<number> {
+  const jobId = await planned();
+  await wireSo(shop.technician, {
+    ...(await shop.target(jobId)),
+    planVersion: 1,
+    withoutSettings: "the old board is dead",
+  });
+  return jobId;
+}
+const step = async (jobId: number, more: Partial<PowerStepInput> & Pick<PowerStepInput, "step">) =>
+  recordPowerStep(shop.technician, {
+    ...(await shop.target(jobId)),
+    heard: [],
+    supplyV: null,
+    readingA: null,
+    isGood: null,
+    note: "",
+    ...more,
+  });
+
+describe("a plan", () => {
+  it("is kept with its boards, worked out, and explained", async () => {
+    const jobId = await planned();
+    const { answer, wiring, planVersion } = await room(jobId);
+    expect(planVersion).toBe(1);
+    expect(wiring?.board.pads.length).toBeGreaterThan(20);
+    expect(answer).toMatchObject({ feasible: true, plan: { leftOut: [], protocols: { motors: "digital 600" } } });
+    expect([...answer!.order].sort()).toEqual(["esc-a", "esc-b", "esc-c", "esc-d", "receiver"]);
+    const receiver = answer!.plan!.wires.filter(({ device: id, need }) => id === "receiver" && need === "data");
+    expect(receiver.map(({ pad, moved }) => [pad, moved])).toEqual([
+      ["R2", false],
+      ["T2", false],
+    ]);
+    const why = await explainWire(shop.viewer, { jobId, device: "receiver", need: "data" });
+    expect(why?.because).toMatch(/stays on the pad of the same name/);
+    expect(why?.nextBest?.pads).not.toContain("R2");
+  });
+
+  it("refuses a second hand that did not see the first", async () => {
+    const jobId = await planned();
+    const again = {
+      jobId,
+      planVersion: 0,
+      board: "Hob 35 all-in-one",
+      oldBoard: null,
+      devices: [],
+      oldWires: [],
+      pins: [],
+      forbids: [],
+    };
+    await expect(savePlanOf(shop.technician, again)).rejects.toMatchObject({ code: "conflict" });
+    expect((await room(jobId)).wiring?.board.name).toBe("Cairn F stack board");
+  });
+
+  it("says what cannot stand together and what would help", async () => {
+    const jobId = await planned([...QUAD, device("tail-servo")]);
+    const { answer } = await room(jobId);
+    expect(answer?.plan?.leftOut).toEqual(["tail-servo"]);
+    expect(answer?.conflict?.sentence).toMatch(
+      /^(This board has no place for|These cannot stand together).*tail-servo/,
+    );
+    expect(answer?.remedies.length).toBeGreaterThan(0);
+  });
+});
+
+describe("a board wired by its plan", () => {
+  it("wants the settings saved first, or a reason", async () => {
+    const jobId = await planned();
+    const wire = async (withoutSettings: string) =>
+      wireSo(shop.technician, { ...(await shop.target(jobId)), planVersion: 1, withoutSettings });
+    await expect(wire("")).rejects.toThrow(/Save the old board's settings first/);
+    expect(await findCraftWiring(shop.pool, (await getJob(shop.pool, jobId)).craftId)).toBeNull();
+    const text = "set rate = 4\nset acc_offset_x = 9\nset bind_phrase = heron\n";
+    const kept = await saveSettings(shop.technician, {
+      ...(await shop.target(jobId)),
+      name: "s.txt",
+      target: "",
+      text,
+    });
+    expect(kept).toEqual({ problem: null });
+    await wire("");
+    const { settings } = await room(jobId);
+    expect(settings).toMatchObject({ isMissing: false, newest: { carried: { carried: 2, secrets: ["bind_phrase"] } } });
+    const lines = await linesToApply(shop.technician, jobId, settings.kept[0]!.id);
+    expect(lines).toBe("set rate = 4\n# bind_phrase is a secret: set it by hand");
+    expect(JSON.stringify(await room(jobId))).not.toContain("heron");
+  });
+
+  it("is remembered wire by wire with the craft, and owes its proofs", async () => {
+    const jobId = await wired();
+    const job = await getJob(shop.pool, jobId);
+    const wiring = await findCraftWiring(shop.pool, job.craftId);
+    expect(wiring).toMatchObject({ version: 1, board: { name: "Cairn F stack board" } });
+    expect(wiring?.wires).toContainEqual({ device: "receiver", need: "data", line: "rx", pad: "R2", colour: "green" });
+    const owed = (await listProofs(shop.pool, jobId)).map(({ kind }) => kind);
+    expect(owed).toEqual(
+      expect.arrayContaining(["continuity", "alignment", "motor-map", "receiver-map", "failsafe-bench"]),
+    );
+    expect((await room(jobId)).known?.board).toBe("Cairn F stack board");
+  });
+
+  it("is powered step by step: each opens behind the one before, and a wrong one goes to Isolate", async () => {
+    const jobId = await wired();
+    await expect(step(jobId, { step: "first power", supplyV: 16, readingA: 0.1 })).rejects.toThrow(
+      /Continuity comes first/,
+    );
+    const { pairs } = (await room(jobId)).power!;
+    const heard = pairs.map(({ from, to, expected }) => ({ from, to, heard: expected }));
+    const supply = pairs.findIndex(({ wrong }) => wrong === "power to ground");
+    const shorted = heard.map((each, index) => (index === supply ? { ...each, heard: "steady" as const } : each));
+    expect(await step(jobId, { step: "continuity", heard: shorted })).toMatchObject({ isGood: false });
+    const found = (await listEvents(shop.pool, jobId)).find(({ kind }) => kind === "evidence_given");
+    expect(found?.payload).toMatchObject({ symptoms: { "power-to-ground": true } });
+
+    await expect(step(jobId, { step: "continuity", heard: heard.slice(1) })).rejects.toThrow(/are not metered yet/);
+    expect(await step(jobId, { step: "continuity", heard })).toMatchObject({ isGood: true });
+    const { standby, supplyV } = (await room(jobId)).power!;
+    expect(await step(jobId, { step: "first power", supplyV, readingA: standby.highA * 2 })).toMatchObject({
+      isGood: false,
+    });
+    await expect(step(jobId, { step: "usb", isGood: true })).rejects.toThrow(
+      /First power behind a limiter comes first/,
+    );
+    expect(await step(jobId, { step: "first power", supplyV, readingA: standby.expectedA })).toMatchObject({
+      isGood: true,
+    });
+    await step(jobId, { step: "usb", isGood: true });
+    await step(jobId, { step: "pack", isGood: true });
+    expect((await room(jobId)).power!.steps.map(({ isGood }) => isGood)).toEqual([true, true, true, true]);
+    // Metered anew and found wrong: what was behind it is shut again.
+    await step(jobId, { step: "continuity", heard: shorted });
+    expect((await room(jobId)).power!.steps.map(({ isGood }) => isGood)).toEqual([false, null, null, null]);
+  });
+});
+
+describe("board files", () => {
+  it("go out and come in again as the next version of their name", async () => {
+    const board = await exportBoard(shop.viewer, "Quill 12 all-in-one");
+    expect(board).toEqual(SHIPPED_BOARDS[0]);
+    await importBoard(shop.technician, {
+      text: JSON.stringify({ ...board, sensors: ["barometer"] }),
+      source: "metered at the bench",
+    });
+    expect((await exportBoard(shop.viewer, board.name)).sensors).toEqual(["barometer"]);
+    const listed = (await getBoardsPage(shop.viewer)).boards.filter(({ name }) => name === board.name);
+    expect(listed).toMatchObject([{ version: 1, source: "metered at the bench" }]);
+  });
+
+  it("are refused with the line of what is wrong, and nothing is stored", async () => {
+    const text = JSON.stringify(
+      { ...SHIPPED_BOARDS[0], name: "Quill twice", pads: [...SHIPPED_BOARDS[0]!.pads, SHIPPED_BOARDS[0]!.pads[0]] },
+      null,
+      2,
+    );
+    const at = text.split("\n").length;
+    await expect(importBoard(shop.technician, { text, source: "a friend" })).rejects.toThrow(
+      /^Line \d+: “R1” names two pads/,
+    );
+    expect(at).toBeGreaterThan(100);
+    expect((await getBoardsPage(shop.viewer)).boards.map(({ name }) => name)).not.toContain("Quill twice");
+  });
+});
