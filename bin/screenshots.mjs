@@ -37,15 +37,6 @@ async function shootAll(browser, url) {
   const black = await jobOf(wide.page, "Picture went black after a hard landing");
   const lifter = await jobOf(wide.page, "New motors and ESCs");
   await shoot(wide.page, "bench", `/jobs/${lifter}/bench`);
-  await shoot(wide.page, "bench-running", `/jobs/${lifter}/bench`, async (page) => {
-    await page.getByText(/of \d+ connected/).waitFor();
-    await page.getByLabel("All of that is so").check();
-    await page.getByRole("button", { name: "Hold for a second to arm" }).hover();
-    await page.mouse.down();
-    await page.getByRole("button", { name: /^Run: / }).click({ timeout: 10_000 });
-    await page.waitForTimeout(7200);
-  });
-  await wide.page.keyboard.press("Space");
   await shoot(wide.page, "bench-motors", `/jobs/${black}/bench`, async (page) => {
     // After a crash nothing is powered before somebody has looked.
     await page.getByRole("checkbox", { name: /^Looked and smelled all over/ }).check();
@@ -65,6 +56,15 @@ async function shootAll(browser, url) {
   const tumbled = await jobOf(wide.page, "Tumbled over one corner");
   await shoot(wide.page, "log-lab", `/jobs/${tumbled}/log`, async (page) => {
     await page.getByRole("img", { name: /Motor speeds.* from/ }).waitFor();
+  });
+  const burnt = await jobOf(wide.page, "second time in four months");
+  await shoot(wide.page, "wiring", `/jobs/${burnt}/wiring`, async (page) => {
+    await page
+      .getByRole("row", { name: /Video transmitter.*4\.5 to 5\.5 V/ })
+      .getByRole("button")
+      .click();
+    await page.getByText(/Next best/).waitFor();
+    await page.evaluate(() => window.scrollTo(0, 250));
   });
   await shoot(wide.page, "rig", "/instruments", (page) => page.getByText("Wattmeter").first().click());
   await shoot(wide.page, "packs", "/packs", (page) => page.getByRole("button", { name: /^Reed 4S B/ }).click());

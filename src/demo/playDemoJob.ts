@@ -116,7 +116,15 @@ async function playStep(context: VerbContext, jobId: number, step: DemoStep): Pr
       const old = parts.find(({ position, removedAt }) => position === step.position && removedAt === null);
       if (!old) throw new Error(`Demo job "${job.complaint}": nothing is fitted at "${step.position}".`);
       const { reason, name, serial, continuousA } = step;
-      return void (await replacePart(context, { ...target, partId: old.id, reason, name, serial, continuousA }));
+      return void (await replacePart(context, {
+        ...target,
+        partId: old.id,
+        reason,
+        name,
+        serial,
+        continuousA,
+        despite: "",
+      }));
     }
     case "set":
       return void (await changeSetting(context, {

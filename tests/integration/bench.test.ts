@@ -197,6 +197,7 @@ describe("a motor run", () => {
       name: motor.name,
       serial: "new",
       continuousA: null,
+      despite: "",
     });
     expect(await reasons()).not.toMatch(/Motor 1: .* above its baseline/);
     expect(await reasons()).toMatch(/Motor 1: no-load current .* above the other 3 \(\d+ × their own spread/);

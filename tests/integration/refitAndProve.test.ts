@@ -52,6 +52,7 @@ async function swap(jobId: number, position: string, serial: string) {
     name: `${position} mark 2`,
     serial,
     continuousA: null,
+    despite: "",
   });
   return { craftId, oldId: old.id };
 }
@@ -66,6 +67,36 @@ async function inProve(over: Parameters<TestShop["receive"]>[0] = {}) {
 async function meetAll(jobId: number) {
   for (const { kind, state } of await proofs(jobId)) if (state === "open") await decide(jobId, kind, "met");
 }
+
+describe("a part that burnt before at the same place", () => {
+  it("is not fitted a third time without a reason, which is kept with it", async () => {
+    const jobId = await shop.receive();
+    const { craftId } = await getJob(shop.pool, jobId);
+    const burn = async (despite: string) => {
+      const old = (await listFittedParts(shop.pool, craftId)).find(
+        (part) => part.position === "Camera" && !part.removedAt,
+      )!;
+      await replacePart(shop.technician, {
+        ...(await shop.target(jobId)),
+        partId: old.id,
+        reason: "burnt, smelt it",
+        name: "Camera mark 2",
+        serial: "none",
+        continuousA: null,
+        despite,
+      });
+    };
+    await burn("");
+    await expect(burn("")).rejects.toThrow(/second camera that burnt on this craft: its power is the suspect/);
+    await burn("rail metered 10 V, jumper moved to 5 V");
+    const former = (await listFittedParts(shop.pool, craftId)).filter(
+      ({ position, removedAt }) => position === "Camera" && removedAt,
+    );
+    expect(former.map(({ removedReason }) => removedReason)).toContain(
+      "burnt, smelt it; fitted all the same: rail metered 10 V, jumper moved to 5 V",
+    );
+  });
+});
 
 describe("replacePart", () => {
   it("names every place that a proof is owed for, once, and the newest alone after it was met", async () => {
@@ -117,6 +148,7 @@ describe("replacePart", () => {
       name: "X",
       serial: "none",
       continuousA: null,
+      despite: "",
     });
     await expect(again).rejects.toThrow(/not fitted/);
     expect(await getJob(shop.pool, jobId)).toEqual(before);

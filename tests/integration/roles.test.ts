@@ -190,7 +190,15 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
       given: { charge: 3150, time: 336, voltage: 14.8 },
     }),
   replacePart: (context, target) =>
-    replacePart(context, { ...target, partId: 1, reason: "burnt", name: "X", serial: "Y", continuousA: null }),
+    replacePart(context, {
+      ...target,
+      partId: 1,
+      reason: "burnt",
+      name: "X",
+      serial: "Y",
+      continuousA: null,
+      despite: "",
+    }),
   changeSetting: (context, target) =>
     changeSetting(context, { ...target, what: "rate", before: "8", after: "4", mended: "settings", place: "" }),
   decideProof: (context, target) =>

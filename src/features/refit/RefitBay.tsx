@@ -3,6 +3,7 @@
 import { Button } from "antd";
 import Link from "next/link";
 import { useState } from "react";
+import { isBurnt } from "@/core/refit/burntParts";
 import { type Mendable } from "@/core/refit/mendable";
 import { type Position } from "@/features/craft/positionsOf";
 import { PlaceMap } from "@/features/craft/drawing/PlaceMap";
@@ -146,7 +147,10 @@ function BeforeSection() {
         <li>Battery out.</li>
         <li>Back up the settings.</li>
         <li>Photograph the part, its wires and the way it faces.</li>
-        <li>Write down: wire, where it was, what it is, where it goes.</li>
+        <li>
+          Write down: wire, where it was, what it is, where it goes. <Link href="wiring">The wiring room</Link> keeps
+          it, and plans a new board.
+        </li>
       </ol>
       <p className="caution">
         Read the rail&rsquo;s jumper and meter the pad before the new part sees power: a 5 V part on a 10 V rail burns.
@@ -193,7 +197,13 @@ function PartRow({
         </p>
       ))}
       {mayEdit && position.fitted && isOpen && (
-        <ReplacePartForm target={target} part={position.fitted} onDone={() => onOpen(null)} />
+        <ReplacePartForm
+          target={target}
+          part={position.fitted}
+          kind={position.kind}
+          burntBefore={position.former.filter(({ reason }) => isBurnt(reason)).length}
+          onDone={() => onOpen(null)}
+        />
       )}
     </div>
   );

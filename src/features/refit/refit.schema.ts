@@ -6,9 +6,11 @@ import { JobTarget, PlaceText, requiredText } from "@/features/job/jobTarget.sch
 export const ReplacePartInput = v.object({
   ...JobTarget.entries,
   partId: v.pipe(v.number("Pick the part that comes out."), v.integer(), v.minValue(1)),
-  reason: requiredText("Say why it comes out."),
+  reason: requiredText("Say why it comes out.", 200),
   name: requiredText("Give the new part's name.", 80),
   serial: requiredText("Give the new part's serial, or “none” when it has none.", 40),
+  /** Why one more of a part that burnt here before is fitted; empty where it is asked for nothing. */
+  despite: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(200, "At most 200 characters.")), ""),
   continuousA: v.nullish(
     v.pipe(
       v.number("Give the rating in ampere."),

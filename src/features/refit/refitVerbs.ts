@@ -1,6 +1,7 @@
 import "server-only";
 import { isOutdatedBy } from "@/core/diagnosis/findings/outdatedBy";
 import { placeText } from "@/core/craft/spots";
+import { burntBefore, isBurnt } from "@/core/refit/burntParts";
 import { type PartKind } from "@/core/craft/partKinds";
 import { getCraft } from "@/features/craft/craftRepository";
 import { insertFittedPart, listFittedParts, removeFittedPart } from "@/features/craft/fittedPartRepository";
@@ -28,11 +29,19 @@ export async function replacePart(context: VerbContext, input: ReplacePartInput)
   const { now } = context;
   return changeJob(context, input, async (db, job) => {
     const craft = await getCraft(db, job.craftId);
-    const old = (await listFittedParts(db, craft.id)).find(
-      ({ id, removedAt }) => id === input.partId && removedAt === null,
-    );
+    const parts = await listFittedParts(db, craft.id);
+    const old = parts.find(({ id, removedAt }) => id === input.partId && removedAt === null);
     if (!old) throw new AppError("invalid_input", "That part is not fitted on this craft.");
-    const { reason, name, serial, continuousA } = input;
+    const { name, serial, continuousA } = input;
+    const former = parts.flatMap(({ position, removedReason }) =>
+      removedReason === null ? [] : [{ position, reason: removedReason }],
+    );
+    if (isBurnt(input.reason) && burntBefore(former, old.position) > 0 && input.despite.length < 3)
+      throw new AppError(
+        "invalid_input",
+        `This is the second ${lowerFirst(old.position)} that burnt on this craft: its power is the suspect, and a third would burn too. Find why, or say why one is fitted all the same.`,
+      );
+    const reason = input.despite ? `${input.reason}; fitted all the same: ${input.despite}` : input.reason;
     await removeFittedPart(db, craft.id, old.id, { at: now, jobId: job.id, reason });
     const fittedId = await insertFittedPart(
       db,

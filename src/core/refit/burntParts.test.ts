@@ -1,0 +1,30 @@
+import { PART_KIND_LIST } from "../craft/partKinds";
+import { burntBefore, isBurnt, neighboursOf } from "./burntParts";
+
+describe("isBurnt", () => {
+  it.each(["burnt", "Smoked in the hover", "scorched at the pad", "melted", "board went up", "fried by 10 V"])(
+    "hears it in “%s”",
+    (reason) => expect(isBurnt(reason)).toBe(true),
+  );
+  it.each(["arm broke", "wants more range", "burner of the stove", "smoky lens replaced"])(
+    "does not hear it in “%s”",
+    (reason) => expect(isBurnt(reason)).toBe(false),
+  );
+});
+
+it("counts what burnt at one place, and nowhere else", () => {
+  const former = [
+    { position: "5 V regulator", reason: "burnt" },
+    { position: "5 V regulator", reason: "swapped for a larger one" },
+    { position: "ESC 1", reason: "burnt" },
+    { position: "5 V regulator", reason: "smoked again" },
+  ];
+  expect(burntBefore(former, "5 V regulator")).toBe(2);
+  expect(burntBefore(former, "ESC 2")).toBe(0);
+});
+
+it("has a list beside every part, the pack first where it feeds it", () => {
+  for (const kind of PART_KIND_LIST) expect(neighboursOf(kind).length).toBeGreaterThan(2);
+  for (const kind of ["esc", "motor", "regulator", "flight_controller"] as const)
+    expect(neighboursOf(kind)[0]!.look).toMatch(/^The pack/);
+});
