@@ -36,11 +36,16 @@ describe("assignRows", () => {
           const assigned = assignRows(Float64Array.from(costs.flat()), Float64Array.from(own), columns);
           const best = byTrying(costs, own);
           if (assigned === null) return expect(best).toBe(Infinity);
-          const taken = [...assigned].filter((column) => column >= 0);
+          const { columnOf, rowPotential, columnPotential } = assigned;
+          const taken = [...columnOf].filter((column) => column >= 0);
           expect(new Set(taken).size).toBe(taken.length);
           expect(
-            [...assigned].reduce((sum, column, row) => sum + (column < 0 ? own[row]! : costs[row]![column]!), 0),
+            [...columnOf].reduce((sum, column, row) => sum + (column < 0 ? own[row]! : costs[row]![column]!), 0),
           ).toBe(best);
+          costs.forEach((row, r) => {
+            expect(rowPotential[r]!).toBeLessThanOrEqual(own[r]!);
+            row.forEach((each, c) => expect(rowPotential[r]! + columnPotential[c]!).toBeLessThanOrEqual(each));
+          });
         },
       ),
       { numRuns: 500 },

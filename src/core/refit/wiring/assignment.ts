@@ -1,13 +1,21 @@
+/** An assignment with its proof. */
+export interface Assignment {
+  columnOf: Int32Array;
+  rowPotential: Float64Array;
+  columnPotential: Float64Array;
+}
+
 /**
  * Assigns rows to columns, one row to a column, or to a way of their own that is nobody else's, at the lowest total cost: by shortest
  * augmenting paths with potentials, after each row took its cheapest where that was free.
  *
  * @param costs - Row-major, `own.length` × `columnCount`, zero or more each; Infinity forbids a pair.
  * @param own - Cost of each row's own way; Infinity where it has none.
- * @returns The column of each row, -1 for its own way; null when some row can have neither.
+ * @returns The column of each row, -1 for its own way, with the potentials that prove it: no pair costs less than the potentials of its row and
+ *   column together, and what was chosen costs just that. null when some row can have neither.
  * @see Burkard, Dell'Amico, Martello, Assignment Problems, SIAM 2009, section 4.4 (shortest augmenting path).
  */
-export function assignRows(costs: Float64Array, own: Float64Array, columnCount: number): Int32Array | null {
+export function assignRows(costs: Float64Array, own: Float64Array, columnCount: number): Assignment | null {
   const rowCount = own.length;
   const rowPotential = new Float64Array(rowCount);
   const columnPotential = new Float64Array(columnCount);
@@ -101,5 +109,5 @@ export function assignRows(costs: Float64Array, own: Float64Array, columnCount: 
       column = next;
     }
   }
-  return columnOf;
+  return { columnOf, rowPotential, columnPotential };
 }

@@ -1,5 +1,5 @@
 import { assignRows } from "./assignment";
-import { type ModelNeed, type Option, type WiringModel } from "./wiringModel";
+import { type ModelNeed, type WiringModel } from "./wiringModel";
 
 /** What the search has decided so far, in one place of its tree. */
 export interface Decisions {
@@ -27,6 +27,9 @@ export interface Relaxed {
   bound: number;
   /** By need: an option, or -1 where the need goes without. */
   chosen: Int32Array;
+  /** By option, and by need for going without: by how much the bound rises at least when it is so; what was chosen has 0. */
+  optionRise: Float64Array;
+  withoutRise: Float64Array;
 }
 
 /**
@@ -84,6 +87,8 @@ export function relax(stage: Stage, decisions: Decisions): Relaxed | null {
   const alive = aliveOptions(model, decisions);
   if (!alive) return null;
   const chosen = new Int32Array(model.needs.length).fill(-1);
+  const optionRise = new Float64Array(model.options.length);
+  const withoutRise = new Float64Array(model.needs.length);
   const railRoom = railRooms(model, decisions, alive);
   let bound = 0;
   const shared: Contender[] = [];
@@ -92,33 +97,36 @@ export function relax(stage: Stage, decisions: Decisions): Relaxed | null {
     if (decisions.devices[device] === OUT) continue;
     let own = -1; // the best option that takes nothing from others, or going without
     let ownCost = decisions.devices[device] === KEPT ? Infinity : decisions.shares[need]!;
-    let contends = false;
+    const wanted: number[] = [];
     for (const index of options) {
       if (!alive[index]) continue;
-      const { takes, rail } = model.options[index]!;
-      const cost = costs[index]!;
-      if (takes.length > 0 || (rail >= 0 && railRoom[rail]! >= 0)) contends = true;
-      else if (cost < ownCost) [own, ownCost] = [index, cost];
+      const rail = model.rails[index]!;
+      if (model.scarcest[index]! >= 0 || (rail >= 0 && railRoom[rail]! >= 0)) wanted.push(index);
+      else if (costs[index]! < ownCost) [own, ownCost] = [index, costs[index]!];
     }
-    if (contends) shared.push({ need, own, ownCost });
+    if (wanted.length > 0) shared.push({ need, wanted, own, ownCost });
     else if (ownCost === Infinity) return null;
     else {
       chosen[need] = own;
       bound += ownCost;
+      for (const index of options) optionRise[index] = costs[index]! - ownCost;
+      withoutRise[need] = decisions.shares[need]! - ownCost;
     }
   }
-  const assigned = assignShared(stage, shared, alive, railRoom, chosen);
+  const assigned = assignShared(stage, shared, railRoom, { chosen, optionRise, withoutRise, shares: decisions.shares });
   if (assigned === null) return null;
   for (const device of decisions.devices) if (device === OUT) bound += outPrice;
   for (let set = 0; set < model.sets.length; set++)
     bound += lowestRank(model, decisions.sets[set]!, set) * stage.rankWeight;
   if (mostOut < Infinity) bound -= mostOut * outPrice;
-  return { bound: bound + assigned, chosen };
+  return { bound: bound + assigned, chosen, optionRise, withoutRise };
 }
 
 /** A need that competes with others, and what it would do alone. */
 interface Contender {
   need: number;
+  /** Its options that take something from others. */
+  wanted: readonly number[];
   own: number;
   ownCost: number;
 }
@@ -132,56 +140,66 @@ interface Contender {
 function assignShared(
   { model, costs: optionCosts }: Stage,
   shared: readonly Contender[],
-  alive: Uint8Array,
   railRoom: Int32Array,
-  chosen: Int32Array,
+  {
+    chosen,
+    optionRise,
+    withoutRise,
+    shares,
+  }: Pick<Relaxed, "chosen" | "optionRise" | "withoutRise"> & { shares: Float64Array },
 ): number | null {
   if (shared.length === 0) return 0;
-  const firstColumn = new Int32Array(model.resources.length + railRoom.length).fill(-1);
+  const { scarcest, rails, resources } = model;
+  const firstColumn = new Int32Array(resources.length + railRoom.length).fill(-1);
   const thing: number[] = []; // by column: a resource, or behind those a rail
-  const roomOf = (taken: number) =>
-    taken < model.resources.length ? model.resources[taken]!.room : railRoom[taken - model.resources.length]!;
-  const thingOf = ({ takes, rail }: Option) =>
-    rail >= 0 && railRoom[rail]! >= 0
-      ? model.resources.length + rail
-      : takes.length === 0
-        ? -1
-        : takes[takes.length - 1]!;
-  for (const { need } of shared) {
-    for (const index of model.needs[need]!.options) {
-      if (!alive[index]) continue;
-      const taken = thingOf(model.options[index]!);
-      if (taken < 0 || firstColumn[taken]! >= 0) continue;
+  const thingOf = (option: number) => {
+    const rail = rails[option]!;
+    return rail >= 0 && railRoom[rail]! >= 0 ? resources.length + rail : scarcest[option]!;
+  };
+  for (const { wanted } of shared) {
+    for (const index of wanted) {
+      const taken = thingOf(index);
+      if (firstColumn[taken]! >= 0) continue;
       firstColumn[taken] = thing.length;
-      for (let copy = Math.min(roomOf(taken), shared.length); copy > 0; copy--) thing.push(taken);
+      const room = taken < resources.length ? resources[taken]!.room : railRoom[taken - resources.length]!;
+      for (let copy = Math.min(room, shared.length); copy > 0; copy--) thing.push(taken);
     }
   }
   const width = thing.length;
   const costs = new Float64Array(shared.length * width).fill(Infinity);
   const optionAt = new Int32Array(shared.length * width);
-  shared.forEach(({ need }, row) => {
-    for (const index of model.needs[need]!.options) {
-      if (!alive[index]) continue;
-      const option = model.options[index]!;
-      const taken = thingOf(option);
-      if (taken < 0) continue;
-      const first = firstColumn[taken]!;
-      if (thing[first] !== taken || optionCosts[index]! >= costs[row * width + first]!) continue;
-      for (let column = first; thing[column] === taken; column++) {
-        costs[row * width + column] = optionCosts[index]!;
+  for (let row = 0; row < shared.length; row++) {
+    for (const index of shared[row]!.wanted) {
+      const taken = thingOf(index);
+      const cost = optionCosts[index]!;
+      // Nothing at all stands where a thing has no room.
+      for (let column = firstColumn[taken]!; thing[column] === taken && cost < costs[row * width + column]!; column++) {
+        costs[row * width + column] = cost;
         optionAt[row * width + column] = index;
       }
     }
-  });
+  }
   const ownCosts = Float64Array.from(shared, ({ ownCost }) => ownCost);
   const assigned = assignRows(costs, ownCosts, width);
   if (!assigned) return null;
+  const { columnOf, rowPotential, columnPotential } = assigned;
   let total = 0;
-  shared.forEach(({ need, own, ownCost }, row) => {
-    const column = assigned[row]!;
+  shared.forEach(({ need, wanted, own, ownCost }, row) => {
+    const column = columnOf[row]!;
     const option = column >= 0 ? optionAt[row * width + column]! : own;
     chosen[need] = option;
     total += column >= 0 ? optionCosts[option]! : ownCost;
+    for (const index of wanted) {
+      const taken = thingOf(index);
+      let rise = Infinity;
+      for (let at = firstColumn[taken]!; thing[at] === taken; at++)
+        rise = Math.min(rise, optionCosts[index]! - rowPotential[row]! - columnPotential[at]!);
+      optionRise[index] = rise;
+    }
+    if (own >= 0)
+      for (const index of model.needs[need]!.options)
+        if (!wanted.includes(index)) optionRise[index] = optionCosts[index]! - rowPotential[row]!;
+    withoutRise[need] = shares[need]! - rowPotential[row]!;
   });
   return total;
 }
@@ -248,43 +266,62 @@ function aliveOptions(model: WiringModel, { banned, states, sets, groups, device
 function dropTaken(model: WiringModel, devices: Uint8Array, alive: Uint8Array): boolean {
   const taker = new Int32Array(model.resources.length).fill(-1);
   const user = new Int32Array(model.blockables.length).fill(-1);
+  const counts = new Int32Array(model.resources.length + model.blockables.length);
   for (let isNew = true; isNew;) {
     isNew = false;
     for (let index = 0; index < model.needs.length; index++) {
       const { device, options } = model.needs[index]!;
       if (devices[device] !== KEPT) continue;
-      let takes: readonly number[] | null = null;
-      let blocks: readonly number[] = [];
+      const live = liveOptions(options, alive);
+      if (live === 0) return false;
+      if (live > FEW) continue;
+      count(options, 1);
       for (const each of options) {
         if (!alive[each]) continue;
-        const option = model.options[each]!;
-        blocks = takes === null ? option.blocks : blocks.filter((block) => option.blocks.includes(block));
-        takes = takes === null ? option.takes : takes.filter((taken) => option.takes.includes(taken));
+        const { takes, blocks } = model.options[each]!;
+        for (const taken of takes) {
+          if (counts[taken] !== live || model.resources[taken]!.room !== 1 || taker[taken] === index) continue;
+          if (taker[taken]! >= 0) return false;
+          taker[taken] = index;
+          isNew = true;
+        }
+        for (const block of blocks) {
+          if (counts[model.resources.length + block] !== live || user[block]! >= 0) continue;
+          user[block] = index;
+          isNew = true;
+        }
+        break; // what all have in common, the first has
       }
-      if (takes === null) return false;
-      for (const taken of takes) {
-        if (model.resources[taken]!.room !== 1 || taker[taken] === index) continue;
-        if (taker[taken]! >= 0) return false;
-        taker[taken] = index;
-        isNew = true;
-      }
-      for (const block of blocks) {
-        if (user[block]! >= 0) continue;
-        user[block] = index;
-        isNew = true;
-      }
+      count(options, -1);
     }
     if (!isNew) break;
     for (let index = 0; index < alive.length; index++) {
       if (!alive[index]) continue;
       const { need, takes, blocks } = model.options[index]!;
-      const isGone =
-        takes.some((taken) => taker[taken]! >= 0 && taker[taken] !== need) ||
-        blocks.some((block) => model.blockedBy[block]!.some((other) => user[other]! >= 0));
-      if (isGone) alive[index] = 0;
+      for (const taken of takes) if (taker[taken]! >= 0 && taker[taken] !== need) alive[index] = 0;
+      for (const block of blocks) for (const other of model.blockedBy[block]!) if (user[other]! >= 0) alive[index] = 0;
     }
   }
   return true;
+
+  /** How many of a need's live options take each thing; counted back afterwards. */
+  function count(options: readonly number[], step: 1 | -1): void {
+    for (const each of options) {
+      if (!alive[each]) continue;
+      const { takes, blocks } = model.options[each]!;
+      for (const taken of takes) counts[taken]! += step;
+      for (const block of blocks) counts[model.resources.length + block]! += step;
+    }
+  }
+}
+
+/** Needs with more ways than this have nothing in common among them. */
+const FEW = 8;
+
+function liveOptions(options: readonly number[], alive: Uint8Array): number {
+  let live = 0;
+  for (const option of options) live += alive[option]!;
+  return live;
 }
 
 /** @returns False when what must hang on a rail bursts it. */
@@ -358,6 +395,31 @@ function firstShares({ model, costs, outPrice }: Stage): Float64Array {
 /** Less than this and a need would rather go without than take its dearest option. */
 function floorOf(model: WiringModel, costs: Float64Array, need: number): number {
   return model.needs[need]!.options.reduce((high, option) => Math.max(high, costs[option]!), 0) + 1;
+}
+
+/**
+ * Settles what cannot be otherwise in any plan that costs less than the best that is known: an option whose choice alone would bring the
+ * bound above it, and a device that would when one of its needs went without. Changes `decisions`.
+ *
+ * @param room - How much the bound may still rise.
+ * @returns True when what was chosen does not keep to that: the place is to be solved anew.
+ * @see Crowder, Johnson, Padberg, Solving large-scale zero-one linear programming problems, Operations Research 31 (1983): reduced cost fixing.
+ */
+export function settleByBound(
+  { model }: Stage,
+  decisions: Decisions,
+  { chosen, optionRise, withoutRise }: Relaxed,
+  room: number,
+): boolean {
+  for (let option = 0; option < optionRise.length; option++)
+    if (optionRise[option]! >= room) decisions.banned[option] = 1;
+  const kept = new Set<number>();
+  for (let need = 0; need < withoutRise.length; need++) {
+    const { device } = model.needs[need]!;
+    if (decisions.devices[device] === OPEN && withoutRise[need]! >= room) kept.add(device);
+  }
+  for (const device of kept) decisions.devices[device] = KEPT;
+  return [...kept].some((device) => model.devices[device]!.needs.some((need) => chosen[need]! < 0));
 }
 
 /** Tries to raise the bound so often; at each place of the tree it is not worth its time (measured). */

@@ -1,5 +1,5 @@
 import { judgeRelaxed, type Settled } from "./branching";
-import { type Decisions, noDecisions, relax, type Relaxed, sharpen, type Stage } from "./relaxation";
+import { type Decisions, noDecisions, relax, type Relaxed, settleByBound, sharpen, type Stage } from "./relaxation";
 import { type WiringModel } from "./wiringModel";
 
 /** The best that was found. */
@@ -110,11 +110,17 @@ function walkTree(
   if (relaxed) walk(root, begun ? relaxed : sharpen(stage, root, relaxed));
   return searched;
 
-  function walk(decisions: Decisions, here: Relaxed): void {
+  function walk(decisions: Decisions, solved: Relaxed): void {
+    let here = solved;
     searched.places++;
     if (leastOf(here.bound) >= lowest) return;
     if ((searched.places & 15) === 0 && isLate()) searched.isProven = false;
     if (!searched.isProven) return;
+    if (lowest < Infinity && settleByBound(stage, decisions, here, roomAbove(here.bound))) {
+      const anew = relax(stage, decisions);
+      if (!anew || leastOf(anew.bound) >= lowest) return;
+      here = anew;
+    }
     const verdict = judgeRelaxed(stage, decisions, here);
     if ("settled" in verdict) {
       searched.best = { chosen: here.chosen, settled: verdict.settled };
@@ -129,6 +135,13 @@ function walkTree(
       })
       .sort((a, b) => a.solved.bound - b.solved.bound)
       .forEach(({ way, solved }) => walk(way, solved));
+  }
+
+  /** How far a bound may rise before it is no less than the best. */
+  function roomAbove(bound: number): number {
+    return isCounting && stage.mostOut === Infinity
+      ? (lowest - 1 + 1 / BLUR) * stage.outPrice - bound + 1
+      : lowest - bound;
   }
 
   /** Devices are whole: so is their number. */

@@ -49,6 +49,9 @@ export interface WiringModel {
   devices: readonly { device: Device; needs: readonly number[] }[];
   needs: readonly ModelNeed[];
   options: readonly Option[];
+  /** By option: the scarcest thing that it takes alone, its port before its pads; -1 for none. And its rail, -1 for none. */
+  scarcest: Int32Array;
+  rails: Int32Array;
   resources: readonly Resource[];
   states: readonly RailState[];
   caps: readonly { meanA: number; peakA: number }[];
@@ -126,6 +129,8 @@ export function wiringModel(wiring: WiringCase): WiringModel {
     devices: groups,
     needs,
     options,
+    scarcest: Int32Array.from(options, ({ takes }) => takes.at(-1) ?? -1),
+    rails: Int32Array.from(options, ({ rail }) => rail),
     resources,
     states,
     caps: board.rails.map(({ maxA, peakA }) => ({ meanA: maxA, peakA: peakA ?? maxA })),
