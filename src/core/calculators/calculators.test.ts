@@ -182,4 +182,31 @@ describe("the calculators", () => {
     const own = flight.curve.lines[0]!.points.find(([mah]) => Math.abs(mah - flight.curve.at) < 1)!;
     expect(own[1]).toBeCloseTo(flight.results[0]!.value / 60, 6);
   });
+
+  describe("repair or replace", () => {
+    // Quantiles of the beta distribution by SciPy 1.17.1: beta.ppf([.05, .95], 3.5, 5.5).
+    const [SCIPY_LOW, SCIPY_HIGH] = [0.15010697, 0.65717469];
+    it("reckons with the chance that 3 of 8 give, and its interval", () => {
+      const { values, remarks } = compute("repair-or-replace", {
+        jobs: 8,
+        failed: 3,
+        repair: 45,
+        next: 180,
+        replace: 120,
+      });
+      expect(values["Chance that it fails again"]).toBeCloseTo(38.8889, 3);
+      expect(values["at least"]).toBeCloseTo(45 + 180 * SCIPY_LOW, 2);
+      expect(values["at most"]).toBeCloseTo(45 + 180 * SCIPY_HIGH, 2);
+      expect(remarks[0]).toMatchObject({
+        word: "watch",
+        text: expect.stringMatching(/^Cannot tell from 8 jobs/) as string,
+      });
+    });
+
+    it("says repair, or replace, only where the whole interval does", () => {
+      expect(compute("repair-or-replace", { jobs: 200, failed: 4 }).remarks[0]!.word).toBe("good");
+      expect(compute("repair-or-replace", { jobs: 200, failed: 150 }).remarks[0]!.word).toBe("bad");
+      expect(compute("repair-or-replace", { jobs: 0, failed: 0 }).remarks[0]!.word).toBe("watch");
+    });
+  });
 });

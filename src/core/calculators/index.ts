@@ -7,6 +7,7 @@ import { meterFactor } from "./meterFactor";
 import { processorLoad } from "./processorLoad";
 import { protocolTiming } from "./protocolTiming";
 import { railBudgetCalculator } from "./railBudgetCalculator";
+import { repairOrReplace } from "./repairOrReplace";
 import { type Calculator } from "./calculator.types";
 import { thrustToWeight } from "./thrustToWeight";
 import { wireDrop } from "./wireDrop";
@@ -24,4 +25,5 @@ export const CALCULATORS: readonly Calculator[] = [
   balancePoint,
   airDensityCalculator,
   wireDrop,
+  repairOrReplace,
 ];

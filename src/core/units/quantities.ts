@@ -55,6 +55,7 @@ export const QUANTITIES = {
   share: [unit("%", 1e-2, 1)],
   ratio: [unit("", 1, 2)],
   count: [unit("", 1, 0)],
+  money: [unit("", 1, 0)],
   kv: [unit("rpm/V", 1, 0)],
   torqueConstant: [unit("mN·m/A", 1e-3, 3)],
   torque: [unit("mN·m", 1e-3, 1)],
