@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import * as v from "valibot";
 import { TOLD_SWAPS } from "../../tests/fixtures/otherWiring/stories";
 import { WiringAnswerSchema } from "./wiringAnswer.schema";
@@ -19,6 +20,18 @@ describe("answerCase", () => {
     );
     expect(text).toContain("With a regulator of its own for lamps, lamps can be connected.");
   });
+});
+
+it("answers the case in docs/wiring.md as the page says", () => {
+  const page = readFileSync("docs/wiring.md", "utf8");
+  const { plan, cost } = answerCase(readCase(page.split("```json")[1]!.split("```")[0]!));
+  expect(plan?.wires.map(({ device, need, pad }) => `${device} ${need} ${pad}`)).toEqual([
+    "receiver data R2",
+    "receiver supply 5V",
+    "satellite data R1",
+    "satellite data T1",
+  ]);
+  expect(cost).toMatchObject({ leftOut: 0, moved: 1, portsChanged: 1 });
 });
 
 describe("readCase", () => {
