@@ -1,4 +1,4 @@
-import jStat from "jstat";
+import jstat from "jstat";
 import { type Calculator } from "./calculator.types";
 
 /** Ninety of a hundred such intervals hold the truth. */
@@ -28,8 +28,8 @@ export const repairOrReplace: Calculator = {
     const again = Math.min(failed!, jobs!);
     const [a, b] = [again + 0.5, jobs! - again + 0.5];
     const chance = a / (a + b);
-    const low = again === 0 ? 0 : jStat.beta.inv(TAIL, a, b);
-    const high = again === jobs ? 1 : jStat.beta.inv(1 - TAIL, a, b);
+    const low = again === 0 ? 0 : jstat.jStat.beta.inv(TAIL, a, b);
+    const high = again === jobs ? 1 : jstat.jStat.beta.inv(1 - TAIL, a, b);
     const costAt = (p: number) => repair! + p * next!;
     const evenChance = next! > 0 ? Math.min(1, Math.max(0, (replace! - repair!) / next!)) : 1;
     const says = costAt(high) < replace! ? "repair" : costAt(low) > replace! ? "replace" : "cannot tell";
