@@ -311,6 +311,13 @@ describe("eventText", () => {
       { kind: "log_noted", payload: { logId: 3, fileName: "maiden.csv", atS: 12.345, note: "the jab" } },
       /^remarked at 12\.35 s of maiden\.csv: the jab$/,
     ],
+    proof_guided: [
+      {
+        kind: "proof_guided",
+        payload: { proof: "motor-map", title: "Motor map", lines: ["Output 1: front right, clockwise."] },
+      },
+      /^Motor map: Output 1: front right, clockwise\.$/,
+    ],
     wiring_done: [
       {
         kind: "wiring_done",

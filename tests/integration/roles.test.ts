@@ -6,6 +6,7 @@ import { startSweep } from "@/features/bench/rig/rigVerbs";
 import { importRun, noteRun } from "@/features/bench/runs/runFileVerbs";
 import { saveEscSettings } from "@/features/bench/escSettings/saveEscSettings";
 import { importBoard } from "@/features/boards/boardVerbs";
+import { keepAlignment, keepMotorMap } from "@/features/wiring/guideVerbs";
 import { recordPowerStep } from "@/features/wiring/powerUpVerbs";
 import { saveSettings } from "@/features/wiring/settingsVerbs";
 import { savePlanOf, wireSo } from "@/features/wiring/wiringVerbs";
@@ -244,6 +245,10 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
       forbids: [],
     }),
   wireSo: (context, target) => wireSo(context, { ...target, planVersion: 0, withoutSettings: "none" }),
+  keepAlignment: (context, target) =>
+    keepAlignment(context, { ...target, turnedDeg: 90, isUpsideDown: false, noseUpDeg: 0 }),
+  keepMotorMap: (context, target) =>
+    keepMotorMap(context, { ...target, layout: "quad-x", before: [], after: [], was: "in", becomes: "in" }),
   saveSettings: (context, target) => saveSettings(context, { ...target, name: "s.txt", target: "", text: "a = 1" }),
   recordPowerStep: (context, target) =>
     recordPowerStep(context, {

@@ -6,6 +6,8 @@ import { exportBoard, getBoardsPage, importBoard } from "@/features/boards/board
 import { listEvents } from "@/features/job/events/jobEventRepository";
 import { listProofs } from "@/features/job/proofRepository";
 import { getJob } from "@/features/job/jobRepository";
+import { getProveBay } from "@/features/prove/getProveBay";
+import { keepAlignment, keepMotorMap } from "@/features/wiring/guideVerbs";
 import { getWiringRoom } from "@/features/wiring/getWiringRoom";
 import { recordPowerStep } from "@/features/wiring/powerUpVerbs";
 import { linesToApply, saveSettings } from "@/features/wiring/settingsVerbs";
@@ -178,6 +180,37 @@ describe("a board wired by its plan", () => {
     await step(jobId, { step: "continuity", heard: shorted });
     expect((await room(jobId)).power!.steps.map(({ isGood }) => isGood)).toEqual([false, null, null, null]);
   });
+});
+
+it("how the board lies and which motor hangs where are read where they are proved", async () => {
+  const jobId = await wired();
+  const corners = ["front right", "rear right", "rear left", "front left"];
+  await keepAlignment(shop.technician, {
+    ...(await shop.target(jobId)),
+    turnedDeg: 90,
+    isUpsideDown: false,
+    noseUpDeg: 0,
+  });
+  const map = { layout: "quad-x", before: corners, after: [...corners].reverse(), was: "in", becomes: "out" } as const;
+  await keepMotorMap(shop.technician, {
+    ...(await shop.target(jobId)),
+    ...map,
+    before: [...map.before],
+    after: [...map.after],
+  });
+  const { proofs } = await getProveBay(shop.viewer, jobId);
+  const how = (kind: string) => proofs.find((proof) => proof.kind === kind)!.how;
+  expect(how("alignment")).toContain("Set roll 0°, pitch 0°, yaw 90°. Not set, nose down would show left side down.");
+  expect(how("motor-map")).toContain(
+    "Output 1: front left, counter-clockwise; was output 4; set its direction the other way",
+  );
+  const wrong = keepMotorMap(shop.technician, {
+    ...(await shop.target(jobId)),
+    ...map,
+    before: ["front left"],
+    after: [],
+  });
+  await expect(wrong).rejects.toThrow(/Each motor of the frame stands on one output/);
 });
 
 describe("board files", () => {

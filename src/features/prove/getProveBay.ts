@@ -4,6 +4,7 @@ import { blockersOf } from "@/core/prove/orderProofs";
 import { findProofKind, PROOF_KINDS } from "@/core/prove/proofKinds";
 import { type ProofNeeds } from "@/core/prove/proofNeeds";
 import { listFittedParts } from "@/features/craft/fittedPartRepository";
+import { proofGuided } from "@/features/job/events/jobEvents";
 import { type JobMeasurement, lastChangeAt, measurementsOf } from "@/features/job/events/measurements";
 import { getJobPage } from "@/features/job/getJobPage";
 import { jobNumber } from "@/features/job/job";
@@ -27,6 +28,7 @@ export async function getProveBay(context: VerbContext, jobId: number): Promise<
   const fitted = parts.filter(({ removedAt }) => removedAt === null);
   const proofs = facts.proofs.filter(({ kind }) => findProofKind(kind));
   const measurements = measurementsOf(events);
+  const guides = proofGuided.in(events);
   const failureSymptoms = new Set(proofs.map(({ kind }) => findProofKind(kind)!.failureSymptom));
   return {
     target: { jobId: job.id, version: job.version },
@@ -36,7 +38,7 @@ export async function getProveBay(context: VerbContext, jobId: number): Promise<
       return {
         kind,
         title,
-        how,
+        how: [how, ...(guides.findLast(({ payload }) => payload.proof === kind)?.payload.lines ?? [])].join(" "),
         rung,
         cautions,
         state,

@@ -1,9 +1,12 @@
 "use client";
 
-import { InputNumber, Select, Switch } from "antd";
+import { Button, InputNumber, Select, Switch } from "antd";
 import { useState } from "react";
 import { alignmentOf, anglesOf, rotationOf, tiltTests } from "@/core/refit/alignment/alignment";
+import { FailureNotice } from "@/shared/FailureNotice";
+import { useVerb } from "@/shared/useVerb";
 import styles from "./Wiring.module.css";
+import { keepAlignmentAction } from "./wiring.action";
 
 const ARROWS = [
   { value: 0, label: "to the nose" },
@@ -16,13 +19,21 @@ const ARROWS = [
   { value: 315, label: "half left" },
 ];
 
+interface Props {
+  boardName: string;
+  target: { jobId: number; version: number };
+  mayEdit: boolean;
+}
+
 /** How the new board lies, what must be set for it, and how that is tried by hand. */
-export function AlignmentPanel({ boardName }: { boardName: string }) {
+export function AlignmentPanel({ boardName, target, mayEdit }: Props) {
+  const keep = useVerb(keepAlignmentAction);
   const [arrow, setArrow] = useState(0);
   const [extra, setExtra] = useState<number | null>(0);
   const [isUpsideDown, setUpsideDown] = useState(false);
   const [noseUp, setNoseUp] = useState<number | null>(0);
-  const real = alignmentOf({ turnedDeg: arrow + (extra ?? 0), isUpsideDown, noseUpDeg: noseUp ?? 0 });
+  const lie = { turnedDeg: arrow + (extra ?? 0), isUpsideDown, noseUpDeg: noseUp ?? 0 };
+  const real = alignmentOf(lie);
   const { rollDeg, pitchDeg, yawDeg } = anglesOf(real);
   const unset = tiltTests(real, rotationOf({ rollDeg: 0, pitchDeg: 0, yawDeg: 0 }));
   return (
@@ -82,6 +93,12 @@ export function AlignmentPanel({ boardName }: { boardName: string }) {
           ))}
         </tbody>
       </table>
+      <FailureNotice failure={keep.failure} onReload={keep.reload} />
+      {mayEdit && (
+        <Button loading={keep.isBusy} onClick={() => void keep.run({ ...target, ...lie })}>
+          Prove by this
+        </Button>
+      )}
     </section>
   );
 }

@@ -9,6 +9,7 @@ import { draftOf, type PlanDraft } from "./planDraft";
 import { AlignmentPanel } from "./AlignmentPanel";
 import { DescribeCraft } from "./DescribeCraft";
 import { type WiringRoomData } from "./getWiringRoom";
+import { MotorMapPanel } from "./MotorMapPanel";
 import { NeedPanel } from "./NeedPanel";
 import { PlanPanel, RailsPanel } from "./PlanPanel";
 import { PowerUp } from "./PowerUp";
@@ -108,7 +109,8 @@ export function WiringRoom(data: WiringRoomData) {
             )}
           </section>
           <RailsPanel plan={plan} />
-          <AlignmentPanel boardName={wiring.board.name} />
+          <AlignmentPanel boardName={wiring.board.name} target={target} mayEdit={mayEdit} />
+          <MotorMapPanel target={target} mayEdit={mayEdit} motorCount={data.motorCount} />
           <SettingsPanel target={target} mayEdit={mayEdit} settings={settings} />
         </div>
       )}

@@ -2,7 +2,16 @@
 
 import { runAction } from "@/server/verbs/runAction";
 import { recordPowerStep } from "./powerUpVerbs";
-import { ExplainInput, PowerStepInput, SavePlanInput, SaveSettingsInput, WireSoInput } from "./wiring.schema";
+import { keepAlignment, keepMotorMap } from "./guideVerbs";
+import {
+  ExplainInput,
+  KeepAlignmentInput,
+  KeepMotorMapInput,
+  PowerStepInput,
+  SavePlanInput,
+  SaveSettingsInput,
+  WireSoInput,
+} from "./wiring.schema";
 import { saveSettings } from "./settingsVerbs";
 import { explainWire, savePlanOf, wireSo } from "./wiringVerbs";
 
@@ -29,4 +38,14 @@ export async function recordPowerStepAction(raw: unknown) {
 /** Keeps the settings that were read off a board. */
 export async function saveSettingsAction(raw: unknown) {
   return runAction(SaveSettingsInput, raw, saveSettings);
+}
+
+/** Keeps how the board lies. */
+export async function keepAlignmentAction(raw: unknown) {
+  return runAction(KeepAlignmentInput, raw, keepAlignment);
+}
+
+/** Keeps the motor map. */
+export async function keepMotorMapAction(raw: unknown) {
+  return runAction(KeepMotorMapInput, raw, keepMotorMap);
 }

@@ -1,4 +1,5 @@
 import * as v from "valibot";
+import { MOTOR_LAYOUTS } from "@/core/refit/alignment/motorLayouts";
 import { HEARD, type Heard } from "@/core/refit/powerUp/continuity";
 import { DeviceFile, WireFile, WiringCaseFile } from "@/features/boards/board.schema";
 import { JobTarget } from "@/features/job/jobTarget.schema";
@@ -75,3 +76,30 @@ export const SaveSettingsInput = v.object({
   ),
 });
 export type SaveSettingsInput = v.InferOutput<typeof SaveSettingsInput>;
+
+const degrees = (most: number) => v.pipe(v.number("Give degrees."), v.minValue(-most), v.maxValue(most));
+
+/** How the new board lies. */
+export const KeepAlignmentInput = v.object({
+  ...JobTarget.entries,
+  turnedDeg: degrees(360),
+  isUpsideDown: v.boolean(),
+  noseUpDeg: degrees(89),
+});
+export type KeepAlignmentInput = v.InferOutput<typeof KeepAlignmentInput>;
+
+const motorOrder = v.pipe(v.array(v.string()), v.maxLength(16));
+
+/** Which motor each output drove and drives, from output 1 on, and which way the props turn. */
+export const KeepMotorMapInput = v.object({
+  ...JobTarget.entries,
+  layout: v.picklist(
+    MOTOR_LAYOUTS.map(({ id }) => id),
+    "Choose the frame.",
+  ),
+  before: motorOrder,
+  after: motorOrder,
+  was: v.picklist(["in", "out"]),
+  becomes: v.picklist(["in", "out"]),
+});
+export type KeepMotorMapInput = v.InferOutput<typeof KeepMotorMapInput>;

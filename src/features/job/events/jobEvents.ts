@@ -219,6 +219,13 @@ export const proofsAsked = defineEvent("proofs_asked", v.object({ kinds: v.array
   sentence: ({ kinds, because }) => `${kinds.length} proofs asked for by ${because}`,
 });
 
+/** How a proof is done on this very craft: worked out elsewhere, read where it is proved. */
+export const proofGuided = defineEvent(
+  "proof_guided",
+  v.object({ proof: eventId, title: eventText, lines: v.array(eventText) }),
+  { sentence: ({ title, lines }) => `${title}: ${lines.join(" ")}` },
+);
+
 const shown = v.array(v.object({ label: eventText, text: eventText }));
 
 /** A calculation with what it was given and gave, as shown. */
@@ -248,6 +255,7 @@ export const JOB_EVENTS: readonly EventKind[] = [
   partReplaced,
   settingChanged,
   proofsAsked,
+  proofGuided,
   proofDecided,
   proofReopened,
   calculationKept,

@@ -1,0 +1,137 @@
+"use client";
+
+import { Button, Segmented, Select } from "antd";
+import { useState } from "react";
+import { motorGuide } from "@/core/refit/alignment/guides";
+import { MOTOR_LAYOUTS, type MotorLayout } from "@/core/refit/alignment/motorLayouts";
+import { type PropsTurn } from "@/core/refit/alignment/motorMap";
+import { FailureNotice } from "@/shared/FailureNotice";
+import { useVerb } from "@/shared/useVerb";
+import styles from "./Wiring.module.css";
+import { keepMotorMapAction } from "./wiring.action";
+
+const TURNS: { value: PropsTurn; label: string }[] = [
+  { value: "in", label: "in" },
+  { value: "out", label: "out" },
+];
+
+interface Props {
+  target: { jobId: number; version: number };
+  mayEdit: boolean;
+  motorCount: number;
+}
+
+/** From the old board's numbers to the new one's: which motor hangs on which output, and which way it must turn. */
+export function MotorMapPanel({ target, mayEdit, motorCount }: Props) {
+  const keep = useVerb(keepMotorMapAction);
+  const layouts = MOTOR_LAYOUTS.filter(({ motors }) => motors.length === motorCount);
+  const [layout, setLayout] = useState<MotorLayout | undefined>(layouts[0]);
+  const [before, setBefore] = useState(idsOf(layouts[0]));
+  const [after, setAfter] = useState(idsOf(layouts[0]));
+  const [was, setWas] = useState<PropsTurn>("in");
+  const [becomes, setBecomes] = useState<PropsTurn>("in");
+  if (!layout) return null;
+  const choose = (id: string) => {
+    const next = layouts.find((each) => each.id === id);
+    setLayout(next);
+    setBefore(idsOf(next));
+    setAfter(idsOf(next));
+  };
+  return (
+    <section className="panel stack" aria-label="Motor map">
+      <h2>Motor map</h2>
+      <FailureNotice failure={keep.failure} onReload={keep.reload} />
+      <div className={styles.fields}>
+        <div className={styles.field}>
+          <span className={styles.small} aria-hidden>
+            Frame
+          </span>
+          <Select
+            aria-label="Frame"
+            style={{ width: 150 }}
+            value={layout.id}
+            options={layouts.map(({ id, name }) => ({ value: id, label: name }))}
+            onChange={choose}
+          />
+        </div>
+        <div className={styles.field}>
+          <span className={styles.small}>Props turned</span>
+          <Segmented aria-label="Props turned" value={was} options={TURNS} onChange={setWas} />
+        </div>
+        <div className={styles.field}>
+          <span className={styles.small}>shall turn</span>
+          <Segmented aria-label="Props shall turn" value={becomes} options={TURNS} onChange={setBecomes} />
+        </div>
+      </div>
+      <table className={styles.wires}>
+        <thead>
+          <tr>
+            <th>Output</th>
+            <th>Old board drove</th>
+            <th>New board drives</th>
+          </tr>
+        </thead>
+        <tbody>
+          {layout.motors.map((_, output) => (
+            <tr key={output}>
+              <td className="number">{output + 1}</td>
+              <td>
+                <Order layout={layout} order={before} output={output} what="Old board" onChange={setBefore} />
+              </td>
+              <td>
+                <Order layout={layout} order={after} output={output} what="New board" onChange={setAfter} />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <ul>
+        {motorGuide(layout, before, after, was, becomes).map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+      {mayEdit && (
+        <Button
+          loading={keep.isBusy}
+          onClick={() => void keep.run({ ...target, layout: layout.id, before, after, was, becomes })}
+        >
+          Prove by this map
+        </Button>
+      )}
+    </section>
+  );
+}
+
+/** One output's motor; the one that had it changes places with it. */
+function Order({
+  layout,
+  order,
+  output,
+  what,
+  onChange,
+}: {
+  layout: MotorLayout;
+  order: readonly string[];
+  output: number;
+  what: string;
+  onChange: (order: string[]) => void;
+}) {
+  const swap = (motor: string) => {
+    const other = order.indexOf(motor);
+    onChange(order.map((each, index) => (index === output ? motor : index === other ? order[output]! : each)));
+  };
+  return (
+    <Select
+      size="small"
+      style={{ width: 128 }}
+      aria-label={`${what}, output ${output + 1}`}
+      value={order[output]}
+      options={layout.motors.map(({ id }) => ({ value: id, label: id }))}
+      onChange={swap}
+    />
+  );
+}
+
+function idsOf(layout: MotorLayout | undefined): string[] {
+  return layout?.motors.map(({ id }) => id) ?? [];
+}
