@@ -76,15 +76,13 @@ export function AlignmentPanel({ boardName, target, mayEdit }: Props) {
       <table className={styles.wires}>
         <thead>
           <tr>
-            <th>Move the craft by hand</th>
-            <th>It must show</th>
+            <th>Move it by hand: it must show</th>
             <th>Not set, it shows</th>
           </tr>
         </thead>
         <tbody>
           {unset.map(({ movement, shows }) => (
             <tr key={movement}>
-              <td>{movement}</td>
               <td>
                 <strong>{movement}</strong>
               </td>

@@ -1,6 +1,6 @@
 "use client";
 
-import { Button, Segmented, Select } from "antd";
+import { Button, Radio, Select } from "antd";
 import { useState } from "react";
 import { motorGuide } from "@/core/refit/alignment/guides";
 import { MOTOR_LAYOUTS, type MotorLayout } from "@/core/refit/alignment/motorLayouts";
@@ -24,7 +24,7 @@ interface Props {
 /** From the old board's numbers to the new one's: which motor hangs on which output, and which way it must turn. */
 export function MotorMapPanel({ target, mayEdit, motorCount }: Props) {
   const keep = useVerb(keepMotorMapAction);
-  const layouts = MOTOR_LAYOUTS.filter(({ motors }) => motors.length === motorCount);
+  const layouts = MOTOR_LAYOUTS.filter(({ motors }) => motorCount > 1 && motors.length === motorCount);
   const [layout, setLayout] = useState<MotorLayout | undefined>(layouts[0]);
   const [before, setBefore] = useState(idsOf(layouts[0]));
   const [after, setAfter] = useState(idsOf(layouts[0]));
@@ -56,11 +56,23 @@ export function MotorMapPanel({ target, mayEdit, motorCount }: Props) {
         </div>
         <div className={styles.field}>
           <span className={styles.small}>Props turned</span>
-          <Segmented aria-label="Props turned" value={was} options={TURNS} onChange={setWas} />
+          <Radio.Group
+            aria-label="Props turned"
+            optionType="button"
+            value={was}
+            options={TURNS}
+            onChange={(event) => setWas(event.target.value as PropsTurn)}
+          />
         </div>
         <div className={styles.field}>
           <span className={styles.small}>shall turn</span>
-          <Segmented aria-label="Props shall turn" value={becomes} options={TURNS} onChange={setBecomes} />
+          <Radio.Group
+            aria-label="Props shall turn"
+            optionType="button"
+            value={becomes}
+            options={TURNS}
+            onChange={(event) => setBecomes(event.target.value as PropsTurn)}
+          />
         </div>
       </div>
       <table className={styles.wires}>

@@ -34,7 +34,7 @@ export function WiringRoom(data: WiringRoomData) {
   const isPlanned = plan !== null && plan.wires.length > 0;
   return (
     <div className={styles.room}>
-      <div className={`stack ${styles.wide}`}>
+      <div className="stack">
         {(save.failure ?? wire.failure) && (
           <FailureNotice failure={save.failure ?? wire.failure} onReload={save.failure ? save.reload : wire.reload} />
         )}
@@ -73,7 +73,7 @@ export function WiringRoom(data: WiringRoomData) {
         </section>
       )}
       {wiring && isPlanned && (
-        <div className={`stack ${styles.wide}`}>
+        <div className="stack">
           {power && <PowerUp target={target} mayEdit={mayEdit} power={power} wiring={wiring} plan={plan} />}
           <section className="panel stack" aria-label="Wires">
             <h2>Wires · {plan.wires.length}</h2>
