@@ -338,6 +338,13 @@ describe("eventText", () => {
       { kind: "power_step_done", payload: { step: "first power", isGood: false, said: "2.10 A, expected 0.40 A." } },
       /^First power behind a limiter: WRONG\. 2\.10 A/,
     ],
+    difference_settled: [
+      {
+        kind: "difference_settled",
+        payload: { said: "Rail video of Hob 35: 10 V", isMetered: true, reason: "9.9 V at the pad" },
+      },
+      /^settled Rail video of Hob 35: 10 V, by the meter: 9\.9 V at the pad$/,
+    ],
     settings_kept: [
       { kind: "settings_kept", payload: { name: "s.txt", target: "Burr 45", lines: 40 } },
       /^kept the settings s\.txt, 40 lines, off Burr 45$/,

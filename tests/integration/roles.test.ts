@@ -9,7 +9,7 @@ import { importBoard } from "@/features/boards/boardVerbs";
 import { keepAlignment, keepMotorMap } from "@/features/wiring/guideVerbs";
 import { recordPowerStep } from "@/features/wiring/powerUpVerbs";
 import { saveSettings } from "@/features/wiring/settingsVerbs";
-import { savePlanOf, wireSo } from "@/features/wiring/wiringVerbs";
+import { savePlanOf, settleDifference, wireSo } from "@/features/wiring/wiringVerbs";
 import { beginLog, finishLog, handOver, noteLog } from "@/features/flightlog/logVerbs";
 import { getBoard } from "@/features/board/getBoard";
 import { getCraftFile, getCraftList } from "@/features/craft/getCraftFile";
@@ -232,7 +232,7 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
     return changeCraft(context, { ...testCraft(), craftId, version: 1, parts: [] });
   },
   tryInstrument: (context) => tryInstrument(context, INSTRUMENT),
-  importBoard: (context) => importBoard(context, { text: "{}", source: "a test" }),
+  importBoard: (context) => importBoard(context, { text: "{}", source: "a test", isSecondSource: false }),
   savePlanOf: (context) =>
     savePlanOf(context, {
       jobId,
@@ -245,6 +245,8 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
       forbids: [],
     }),
   wireSo: (context, target) => wireSo(context, { ...target, planVersion: 0, withoutSettings: "none" }),
+  settleDifference: (context, target) =>
+    settleDifference(context, { ...target, key: "arrow", pick: "first", isMetered: true, reason: "looked" }),
   keepAlignment: (context, target) =>
     keepAlignment(context, { ...target, turnedDeg: 90, isUpsideDown: false, noseUpDeg: 0 }),
   keepMotorMap: (context, target) =>

@@ -11,7 +11,7 @@ import { keepAlignment, keepMotorMap } from "@/features/wiring/guideVerbs";
 import { getWiringRoom } from "@/features/wiring/getWiringRoom";
 import { recordPowerStep } from "@/features/wiring/powerUpVerbs";
 import { linesToApply, saveSettings } from "@/features/wiring/settingsVerbs";
-import { explainWire, savePlanOf, wireSo } from "@/features/wiring/wiringVerbs";
+import { explainWire, savePlanOf, settleDifference, wireSo } from "@/features/wiring/wiringVerbs";
 import { type PowerStepInput, SavePlanInput } from "@/features/wiring/wiring.schema";
 import { findCraftWiring } from "@/features/wiring/wiringRepository";
 import { openTestShop, type TestShop } from "./testShop";
@@ -213,6 +213,45 @@ it("how the board lies and which motor hangs where are read where they are prove
   await expect(wrong).rejects.toThrow(/Each motor of the frame stands on one output/);
 });
 
+describe("two sources of one board", () => {
+  it("are both kept; nothing is wired on what they disagree in before it is settled, and the plan follows", async () => {
+    const maker = await exportBoard(shop.viewer, "Cairn F stack board");
+    const vendor = {
+      ...maker,
+      pads: maker.pads.map((pad) => (pad.name === "R2" ? { ...pad, uses: [{ function: "rx", port: "S6" }] } : pad)),
+    };
+    const jobId = await planned();
+    await importBoard(shop.technician, {
+      text: JSON.stringify(vendor),
+      source: "vendor's drawing",
+      isSecondSource: true,
+    });
+    expect(await exportBoard(shop.viewer, maker.name)).toEqual(maker);
+    expect((await room(jobId)).unsettled.map(({ what, first, second }) => [what, first, second])).toEqual([
+      ["Pad R2", "listens on S2", "listens on S6"],
+    ]);
+    const wire = async () =>
+      wireSo(shop.technician, {
+        ...(await shop.target(jobId)),
+        planVersion: (await room(jobId)).planVersion,
+        withoutSettings: "dead",
+      });
+    await expect(wire()).rejects.toThrow(/Two sources disagree on what these wires depend on: Pad R2/);
+    await settleDifference(shop.technician, {
+      ...(await shop.target(jobId)),
+      key: "pad R2",
+      pick: "second",
+      isMetered: true,
+      reason: "R2 beeps to R6",
+    });
+    const { unsettled, answer } = await room(jobId);
+    expect(unsettled).toEqual([]);
+    const data = answer!.plan!.wires.filter(({ device: id, need }) => id === "receiver" && need === "data");
+    expect(data.map(({ pad }) => pad)).not.toContain("R2"); // S6 has no pad that speaks
+    await wire();
+  });
+});
+
 describe("board files", () => {
   it("go out and come in again as the next version of their name", async () => {
     const board = await exportBoard(shop.viewer, "Quill 12 all-in-one");
@@ -220,6 +259,7 @@ describe("board files", () => {
     await importBoard(shop.technician, {
       text: JSON.stringify({ ...board, sensors: ["barometer"] }),
       source: "metered at the bench",
+      isSecondSource: false,
     });
     expect((await exportBoard(shop.viewer, board.name)).sensors).toEqual(["barometer"]);
     const listed = (await getBoardsPage(shop.viewer)).boards.filter(({ name }) => name === board.name);
@@ -233,7 +273,7 @@ describe("board files", () => {
       2,
     );
     const at = text.split("\n").length;
-    await expect(importBoard(shop.technician, { text, source: "a friend" })).rejects.toThrow(
+    await expect(importBoard(shop.technician, { text, source: "a friend", isSecondSource: false })).rejects.toThrow(
       /^Line \d+: “R1” names two pads/,
     );
     expect(at).toBeGreaterThan(100);

@@ -1,6 +1,6 @@
 "use client";
 
-import { Button, Input } from "antd";
+import { Button, Checkbox, Input } from "antd";
 import { useState } from "react";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { FileButton, JSON_FILES } from "@/shared/FileButton";
@@ -15,10 +15,11 @@ export function BoardsPage({ boards, mayEdit }: BoardsPageData) {
   const take = useVerb(importBoardAction);
   const [file, setFile] = useState<File | null>(null);
   const [source, setSource] = useState("");
+  const [isSecond, setSecond] = useState(false);
   const [taken, setTaken] = useState("");
   const send = async () => {
     if (!file) return;
-    await take.run({ text: await file.text(), source }, ({ name }) => {
+    await take.run({ text: await file.text(), source, isSecondSource: isSecond }, ({ name }) => {
       setTaken(name);
       setFile(null);
     });
@@ -45,6 +46,9 @@ export function BoardsPage({ boards, mayEdit }: BoardsPageData) {
               aria-label="Where it comes from"
               onChange={(event) => setSource(event.target.value)}
             />
+            <Checkbox checked={isSecond} onChange={(event) => setSecond(event.target.checked)}>
+              second source of a board that is here
+            </Checkbox>
             <Button
               type="primary"
               disabled={!file || source.trim().length < 3}
@@ -76,7 +80,18 @@ export function BoardsPage({ boards, mayEdit }: BoardsPageData) {
             </thead>
             <tbody>
               {boards.map(
-                ({ name, padCount, serialPorts, outputs, rails, source: from, version, savedAt, savedBy }) => (
+                ({
+                  name,
+                  padCount,
+                  serialPorts,
+                  outputs,
+                  rails,
+                  source: from,
+                  version,
+                  savedAt,
+                  savedBy,
+                  disputed,
+                }) => (
                   <tr key={name}>
                     <td>
                       <strong>{name}</strong>
@@ -87,6 +102,11 @@ export function BoardsPage({ boards, mayEdit }: BoardsPageData) {
                     <td>{rails}</td>
                     <td className="soft">
                       {from}
+                      {disputed && (
+                        <strong className={disputed.settled < disputed.differences ? "watch" : undefined}>
+                          {` against ${disputed.source}: ${disputed.differences} differences, ${disputed.settled} settled`}
+                        </strong>
+                      )}
                       {savedAt && `, version ${version}, ${savedBy}, ${formatDateTime(savedAt)}`}
                     </td>
                     <td>

@@ -5,6 +5,7 @@ import { AppError } from "@/server/errors";
 import { hasRole } from "@/server/person";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { type ImportBoardInput } from "./boards.schema";
+import { getBoardSources, putSecondSource } from "./boardSources";
 import { getBoardFile, insertBoardVersion, listBoards, type ListedBoard } from "./boardRepository";
 import { readBoardFile } from "./readBoardFile";
 
@@ -17,6 +18,8 @@ export interface ShownBoard extends ListedBoard {
   serialPorts: number;
   outputs: number;
   rails: string;
+  /** Where a second source is there: what it disagrees in, and how much of that is settled. */
+  disputed: { source: string; differences: number; settled: number } | null;
 }
 
 export interface BoardsPageData {
@@ -29,7 +32,15 @@ export async function getBoardsPage(context: VerbContext): Promise<BoardsPageDat
   requireRole(context, "viewer");
   const listed = await listBoards(context.pool);
   const boards = await Promise.all(
-    listed.map(async (each) => ({ ...each, ...summaryOf(await getBoardFile(context.pool, each.name)) })),
+    listed.map(async (each) => {
+      const { first, second, differences, settled } = await getBoardSources(context.pool, each.name);
+      const disputed = second && {
+        source: second.source,
+        differences: differences.length,
+        settled: differences.filter(({ key }) => settled[key]).length,
+      };
+      return { ...each, ...summaryOf(first), disputed };
+    }),
   );
   return { boards, mayEdit: hasRole(context.person, "technician") };
 }
@@ -50,11 +61,16 @@ export async function exportBoard(context: VerbContext, name: string): Promise<B
 }
 
 /**
- * Takes a board file in, as the next version of its name; what was planned with an earlier one keeps its copy.
+ * Takes a board file in, as the next version of its name; what was planned with an earlier one keeps its copy. A second source stands beside
+ * the first until each difference is settled.
  *
- * @throws {AppError} `forbidden`, `invalid_input` with the line of each thing that is wrong
+ * @throws {AppError} `forbidden`, `invalid_input` with the line of each thing that is wrong; {NotFoundError} for a second source of a board that
+ *   is not there
  */
-export async function importBoard(context: VerbContext, { text, source }: ImportBoardInput): Promise<{ name: string }> {
+export async function importBoard(
+  context: VerbContext,
+  { text, source, isSecondSource }: ImportBoardInput,
+): Promise<{ name: string }> {
   requireRole(context, "technician");
   const read = readBoardFile(text);
   if (!read.ok) {
@@ -62,8 +78,11 @@ export async function importBoard(context: VerbContext, { text, source }: Import
     const more = read.problems.length > SHOWN_PROBLEMS ? ` And ${read.problems.length - SHOWN_PROBLEMS} more.` : "";
     throw new AppError("invalid_input", `${shown.join(" ")}${more}`);
   }
-  await withTransaction(context.pool, (db) =>
-    insertBoardVersion(db, read.value, source, context.person.id, context.now),
-  );
+  const { pool, person, now } = context;
+  await withTransaction(pool, async (db) => {
+    if (!isSecondSource) return insertBoardVersion(db, read.value, source, person.id, now);
+    await getBoardFile(db, read.value.name);
+    await putSecondSource(db, read.value, source, person.id, now);
+  });
   return { name: read.value.name };
 }

@@ -7,6 +7,8 @@ export const ImportBoardInput = v.object({
     v.minLength(1, "The file is empty."),
     v.maxLength(500_000, "That is more than any board file: at most 500,000 characters."),
   ),
+  /** Another description of a board that is there: both are kept. */
+  isSecondSource: v.optional(v.boolean(), false),
   source: v.pipe(
     v.string("Say where it comes from."),
     v.trim(),

@@ -9,6 +9,7 @@ import { draftOf, type PlanDraft } from "./planDraft";
 import { AlignmentPanel } from "./AlignmentPanel";
 import { DescribeCraft } from "./DescribeCraft";
 import { type WiringRoomData } from "./getWiringRoom";
+import { DisputePanel } from "./DisputePanel";
 import { MotorMapPanel } from "./MotorMapPanel";
 import { NeedPanel } from "./NeedPanel";
 import { PlanPanel, RailsPanel } from "./PlanPanel";
@@ -22,7 +23,7 @@ import { WireTable } from "./WireTable";
 
 /** Which wire goes where on a new board: described, planned, drawn, wired, powered step by step. */
 export function WiringRoom(data: WiringRoomData) {
-  const { target, mayEdit, planVersion, wiring, answer, isWired, power, settings } = data;
+  const { target, mayEdit, planVersion, wiring, answer, isWired, power, settings, unsettled } = data;
   const save = useVerb(savePlanAction);
   const wire = useVerb(wireSoAction);
   const [selected, select] = useState<{ device: string; need: string } | null>(null);
@@ -83,6 +84,7 @@ export function WiringRoom(data: WiringRoomData) {
       )}
       {wiring && isPlanned && (
         <div className="stack">
+          <DisputePanel key={unsettled[0]?.key} target={target} mayEdit={mayEdit} unsettled={unsettled} />
           <section className="panel stack" aria-label="At the bench">
             <h2>At the bench</h2>
             <Link href="wiring/sheet" className={styles.link}>

@@ -1,6 +1,7 @@
 import "server-only";
 import { continuityPairs, type ContinuityPair } from "@/core/refit/powerUp/continuity";
 import { standbyAmps, type Standby } from "@/core/refit/powerUp/standby";
+import { type BoardDifference } from "@/core/refit/wiring/boardDifferences";
 import { type WiringCase } from "@/core/refit/wiring/wiringCase";
 import { type DrawnAnswer } from "@/workers/server/planTask";
 import { type ReadSettings } from "@/workers/server/settingsTask";
@@ -11,6 +12,7 @@ import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { runTask } from "@/server/workers/workerPool";
 import { packVolts } from "./packVolts";
 import { powerStepStates, type PowerStepState } from "./powerUpState";
+import { unsettledOf } from "./wiringVerbs";
 import { wiringDone } from "./wiring.manifest";
 import { findSettingsText, type KeptSettings, listSettings } from "./settingsRepository";
 import { findCraftWiring, findPlan } from "./wiringRepository";
@@ -29,6 +31,8 @@ export interface WiringRoomData {
   boards: string[];
   /** The plan was wired. */
   isWired: boolean;
+  /** What two sources of the new board say differently, where a wire depends on it and nobody settled it. */
+  unsettled: BoardDifference[];
   settings: SettingsData;
   power: { steps: PowerStepState[]; pairs: ContinuityPair[]; standby: Standby; supplyV: number } | null;
 }
@@ -78,6 +82,7 @@ export async function getWiringRoom(context: VerbContext, jobId: number): Promis
     known: wired && { board: wired.board.name, devices: wired.devices, oldWires: wired.wires },
     boards: boards.map(({ name }) => name),
     isWired,
+    unsettled: plan.wiring && answer?.plan ? await unsettledOf(context.pool, plan.wiring, answer.plan) : [],
     settings,
     power:
       isWired && plan.wiring && answer?.plan

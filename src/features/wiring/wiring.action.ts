@@ -10,10 +10,11 @@ import {
   PowerStepInput,
   SavePlanInput,
   SaveSettingsInput,
+  SettleInput,
   WireSoInput,
 } from "./wiring.schema";
 import { saveSettings } from "./settingsVerbs";
-import { explainWire, savePlanOf, wireSo } from "./wiringVerbs";
+import { explainWire, savePlanOf, settleDifference, wireSo } from "./wiringVerbs";
 
 /** Saves what is planned on a job. */
 export async function savePlanAction(raw: unknown) {
@@ -48,4 +49,9 @@ export async function keepAlignmentAction(raw: unknown) {
 /** Keeps the motor map. */
 export async function keepMotorMapAction(raw: unknown) {
   return runAction(KeepMotorMapInput, raw, keepMotorMap);
+}
+
+/** Settles what two sources of a board say differently. */
+export async function settleDifferenceAction(raw: unknown) {
+  return runAction(SettleInput, raw, settleDifference);
 }

@@ -45,6 +45,16 @@ export const powerStepDone = defineEvent(
   },
 );
 
+/** Two sources of a board disagreed, and one was found right. */
+export const differenceSettled = defineEvent(
+  "difference_settled",
+  v.object({ said: text, isMetered: v.boolean(), reason: text }),
+  {
+    sentence: ({ said, isMetered, reason }) =>
+      `settled ${said}, ${isMetered ? "by the meter" : "without a meter"}: ${reason}`,
+  },
+);
+
 /** Settings were read off a board and kept. */
 export const settingsKept = defineEvent("settings_kept", v.object({ name: text, target: text, lines: v.number() }), {
   sentence: ({ name, target, lines }) => `kept the settings ${name}, ${lines} lines${target ? `, off ${target}` : ""}`,
@@ -65,7 +75,7 @@ export const wiringRoom: RoomManifest = {
   id: "wiring",
   name: "Wiring",
   keys: [],
-  events: [wiringDone, powerStepDone, settingsKept],
+  events: [wiringDone, powerStepDone, differenceSettled, settingsKept],
   report: (facts) => [wiringSection(facts)].filter(({ lines }) => lines.length > 0),
 };
 

@@ -2,7 +2,7 @@ import * as v from "valibot";
 import { MOTOR_LAYOUTS } from "@/core/refit/alignment/motorLayouts";
 import { HEARD, type Heard } from "@/core/refit/powerUp/continuity";
 import { DeviceFile, WireFile, WiringCaseFile } from "@/features/boards/board.schema";
-import { JobTarget } from "@/features/job/jobTarget.schema";
+import { JobTarget, requiredText } from "@/features/job/jobTarget.schema";
 import { POWER_STEPS } from "./wiring.manifest";
 
 const jobId = JobTarget.entries.jobId;
@@ -103,3 +103,13 @@ export const KeepMotorMapInput = v.object({
   becomes: v.picklist(["in", "out"]),
 });
 export type KeepMotorMapInput = v.InferOutput<typeof KeepMotorMapInput>;
+
+/** Which of two sources is right in one thing. */
+export const SettleInput = v.object({
+  ...JobTarget.entries,
+  key: v.pipe(v.string(), v.maxLength(160)),
+  pick: v.picklist(["first", "second"], "Say which is right."),
+  isMetered: v.boolean(),
+  reason: requiredText("Say what the meter read, or why else.", 200),
+});
+export type SettleInput = v.InferOutput<typeof SettleInput>;

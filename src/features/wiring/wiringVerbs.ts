@@ -1,23 +1,24 @@
 import "server-only";
 import { checkCase } from "@/core/refit/wiring/checkBoard";
 import { type Explanation } from "@/core/refit/wiring/explainNeed";
+import { type BoardDifference, unsettledFor } from "@/core/refit/wiring/boardDifferences";
 import { withLeadPlaces } from "@/core/refit/wiring/leadPlaces";
 import { type Board } from "@/core/refit/wiring/board";
 import { type Wire, type WiringCase } from "@/core/refit/wiring/wiringCase";
 import { type WiringPlan } from "@/core/refit/wiring/wiringPlan";
 import { DEVICE_TYPES } from "@/core/refit/shelf/deviceTypes";
 import { type PartKind } from "@/core/craft/partKinds";
-import { getBoardFile } from "@/features/boards/boardRepository";
+import { getBoardSources, getSettledBoard, putSettlement } from "@/features/boards/boardSources";
 import { getCraft } from "@/features/craft/craftRepository";
 import { askProofs } from "@/features/job/askProofs";
 import { changeJob } from "@/features/job/changeJob";
 import { type Db } from "@/server/db";
-import { AppError, ConflictError } from "@/server/errors";
+import { AppError, ConflictError, NotFoundError } from "@/server/errors";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { runTask } from "@/server/workers/workerPool";
 import { packVolts } from "./packVolts";
-import { type ExplainInput, type SavePlanInput, type WireSoInput } from "./wiring.schema";
-import { wiringDone } from "./wiring.manifest";
+import { type ExplainInput, type SavePlanInput, type SettleInput, type WireSoInput } from "./wiring.schema";
+import { differenceSettled, wiringDone } from "./wiring.manifest";
 import { listSettings } from "./settingsRepository";
 import { findPlan, insertCraftWiring, savePlan } from "./wiringRepository";
 
@@ -60,7 +61,7 @@ export async function savePlanOf(context: VerbContext, input: SavePlanInput): Pr
 async function boardOf(db: Db, name: string, wiring: WiringCase | null): Promise<Board> {
   if (wiring?.board.name === name) return wiring.board;
   if (wiring?.oldBoard?.name === name) return wiring.oldBoard;
-  return getBoardFile(db, name);
+  return getSettledBoard(db, name);
 }
 
 function requireSamePlan(stored: number, seen: number): void {
@@ -98,6 +99,12 @@ export async function wireSo(
     const craft = await getCraft(db, job.craftId);
     const isNewBoard = wiring.oldBoard?.name !== wiring.board.name;
     const isSaved = (await listSettings(db, craft.id)).some(({ jobId }) => jobId === job.id);
+    const open = await unsettledOf(db, wiring, plan);
+    if (open.length > 0)
+      throw new AppError(
+        "not_ready",
+        `Two sources disagree on what these wires depend on: ${open.map(({ what }) => what).join(", ")}. Settle it first, by the meter or with a reason.`,
+      );
     if (isNewBoard && !isSaved && withoutSettings.length < 3)
       throw new AppError("invalid_input", "Save the old board's settings first, or say why there are none.");
     const devices = wiring.devices.filter(({ id }) => !plan.leftOut.includes(id));
@@ -128,6 +135,47 @@ export async function wireSo(
       `the wiring of ${wiring.board.name}`,
     );
     return { events: [done, asked], result: null };
+  });
+}
+
+/** Differences between the sources of the plan's board that its wires depend on and nobody settled. */
+export async function unsettledOf(
+  db: Db,
+  { board }: WiringCase,
+  { wires }: Pick<WiringPlan, "wires">,
+): Promise<BoardDifference[]> {
+  const { differences, settled } = await getBoardSources(db, board.name).catch((error: unknown) => {
+    if (error instanceof NotFoundError) return { differences: [], settled: {} };
+    throw error;
+  });
+  return unsettledFor(differences, settled, wires);
+}
+
+/**
+ * Settles what two sources of the plan's board say differently, by a meter or by a person with a reason. The plan goes on with the board as it is then.
+ *
+ * @throws {AppError} `forbidden`, `invalid_input` for what they do not differ in; {ConflictError}; {NotFoundError}
+ */
+export async function settleDifference(context: VerbContext, input: SettleInput): Promise<null> {
+  requireRole(context, "technician");
+  const { key, pick, isMetered, reason, ...target } = input;
+  return changeJob(context, target, async (db, job) => {
+    const { wiring } = await findPlan(db, job.id);
+    if (!wiring) throw new AppError("not_ready", "There is no plan on this job yet.");
+    const { name } = wiring.board;
+    const difference = (await getBoardSources(db, name)).differences.find((each) => each.key === key);
+    if (!difference) throw new AppError("invalid_input", "The two sources do not differ in that.");
+    await putSettlement(db, { name, key, pick, isMetered, reason }, context.person.id, context.now);
+    const board = await getSettledBoard(db, name);
+    const isOnBoard = ({ pad }: { pad: string }) => board.pads.some((each) => each.name === pad);
+    await savePlan(db, job.id, {
+      ...wiring,
+      board,
+      pins: wiring.pins?.filter(isOnBoard),
+      forbids: wiring.forbids?.filter(isOnBoard),
+    });
+    const said = `${difference.what} of ${name}: ${difference[pick]}`;
+    return { events: [differenceSettled.of({ said, isMetered, reason })], result: null };
   });
 }
 
