@@ -9,7 +9,16 @@ const swc = [
   },
 ];
 /** Packages that come as ES modules only. */
-const MODULES = ["react-hotkeys-hook", "p-queue", "p-timeout", "eventemitter3", "p-retry", "is-network-error"];
+const MODULES = [
+  "hyparquet",
+  "hyparquet-writer",
+  "react-hotkeys-hook",
+  "p-queue",
+  "p-timeout",
+  "eventemitter3",
+  "p-retry",
+  "is-network-error",
+];
 const shared = {
   testEnvironment: "node",
   transform: { "^.+\\.(tsx?|js|mjs)$": swc },

@@ -38,7 +38,8 @@ const HELP = `pitstopa: the bench partner of a drone repair technician, for scri
       servo: pulse [µs], angle [°]; current [A], time [s], throttle [%], held
       meter: shown and reference, or shown and meter, both in [A] or both in [V]
       pack:  current [A], cell1 [V], cell2 [V] …; time [s], for what it holds
-  pitstopa log FILE [--json]                   read a flight log (any table with a clock) and say what went wrong; docs/logs.md
+  pitstopa log FILE [--json]                   read a flight log (any table with a clock, MCAP with JSON,
+                                               Parquet) and say what went wrong; docs/logs.md
       --map MAP.json                           what its columns are, where they are not recognised
       --craft multirotor|fixed-wing|helicopter --charger-mah N --pack-mah N --pack-cells N
   pitstopa wiring --case FILE.json [--json]    which wire goes on which pad of a board, or which needs cannot stand together;
@@ -253,17 +254,23 @@ async function bench(file, values) {
 
 async function log(file, values) {
   if (!requireFile(file) || !existsSync(file)) throw new SetupError(`There is no file ${file}.`);
-  const { judgeLogFile, LogError, logText, readMap, refuseTooLarge, requireCraft } = await built("logCommand");
+  const { binaryFormatOf, judgeBinaryLog, judgeLogFile, LogError, logText, readMap, refuseTooLarge, requireCraft } =
+    await built("logCommand");
   if (values.map && !existsSync(values.map)) throw new SetupError(`There is no file ${values.map}.`);
   try {
     refuseTooLarge(statSync(file).size);
-    const answer = judgeLogFile(chunksOf(file), {
+    const options = {
       columns: values.map ? readMap(readFileSync(values.map, "utf8")) : undefined,
       craft: values.craft ? requireCraft(values.craft) : undefined,
       chargerMah: numberOf("charger-mah", values["charger-mah"]) ?? undefined,
       packMah: numberOf("pack-mah", values["pack-mah"]) ?? undefined,
       packCells: numberOf("pack-cells", values["pack-cells"]) ?? undefined,
-    });
+    };
+    const [head] = chunksOf(file);
+    const format = binaryFormatOf(head ?? new Uint8Array(0));
+    const answer = format
+      ? await judgeBinaryLog(format, readFileSync(file), options)
+      : judgeLogFile(chunksOf(file), options);
     say(values.json ? JSON.stringify(answer, null, 2) : logText(answer));
   } catch (error) {
     if (error instanceof LogError) throw new SetupError(`${file}: ${error.message}`);

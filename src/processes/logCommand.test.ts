@@ -46,4 +46,14 @@ describe("judgeLogFile", () => {
     expect(requireCraft("helicopter")).toBe("helicopter");
     expect(() => requireCraft("kite")).toThrow(/no craft “kite”/);
   });
+
+  it.each([0.1, 0.5, 1, 3, 7])("judges a log of %d lines a second without falling over", (rateHz) => {
+    const lines = Array.from(
+      { length: 300 },
+      (_, row) => `${row / rateHz},${Math.sin(row) * 40},${Math.cos(row) * 40},${0.4 + (row % 7) / 50},0.4,0.45,0.42`,
+    );
+    const head = "time [s],roll rate [deg/s],pitch rate [deg/s],motor 1,motor 2,motor 3,motor 4";
+    const bytes = new TextEncoder().encode(`${head}\n${lines.join("\n")}\n`);
+    expect(judgeLogFile([bytes], {})).toMatchObject({ rowCount: 300, rateHz: expect.closeTo(rateHz, 3) as number });
+  });
 });

@@ -6,9 +6,10 @@ import { judgeLog, type LogJudgement } from "../core/flightlog/judgeLog";
 import { CRAFTS, type LogCraft } from "../core/flightlog/phases";
 import { flightLogOf } from "../core/flightlog/reading/flightLogOf";
 import { LogError } from "../core/flightlog/reading/LogError";
-import { LogReader, refuseTooLarge } from "../core/flightlog/reading/LogReader";
+import { LogReader, type RawLog, refuseTooLarge } from "../core/flightlog/reading/LogReader";
+import { type BinaryFormat, binaryFormatOf, readBinaryLog } from "../core/flightlog/reading/otherFormats";
 
-export { LogError, refuseTooLarge };
+export { binaryFormatOf, LogError, refuseTooLarge };
 
 export interface LogOptions extends LogContext {
   /** What a map file says of the columns. */
@@ -40,10 +41,22 @@ export interface LogAnswer extends LogJudgement {
  * @param chunks - The bytes of the file, in order.
  * @throws {LogError} For what is no log.
  */
-export function judgeLogFile(chunks: Iterable<Uint8Array>, { columns: said, ...context }: LogOptions): LogAnswer {
+export function judgeLogFile(chunks: Iterable<Uint8Array>, options: LogOptions): LogAnswer {
   const reader = new LogReader();
   for (const chunk of chunks) reader.push(chunk);
-  const raw = reader.finish();
+  return answerOf(reader.finish(), options);
+}
+
+/**
+ * The same for a file that is no text, read whole.
+ *
+ * @throws {LogError}
+ */
+export async function judgeBinaryLog(format: BinaryFormat, bytes: Uint8Array, options: LogOptions): Promise<LogAnswer> {
+  return answerOf(await readBinaryLog(format, bytes), options);
+}
+
+function answerOf(raw: RawLog, { columns: said, ...context }: LogOptions): LogAnswer {
   const log = flightLogOf(raw, said ? usesWith(raw.columns, said) : undefined);
   const uses = new Map(log.uses.map((use) => [use.column, use]));
   return {

@@ -23,7 +23,7 @@ import { useFlightlogClient } from "./useFlightlogClient";
 import { useLogReader } from "./useLogReader";
 import { VerdictList } from "./VerdictList";
 
-const LOGS = ".csv,.txt,.tsv,.log,text/csv,text/plain,text/tab-separated-values";
+const LOGS = ".csv,.txt,.tsv,.log,.mcap,.parquet,text/csv,text/plain,text/tab-separated-values";
 
 /** The log lab of a job: a log is given, read, judged, looked at and kept. */
 export function LogLab({ target, mayEdit, logs }: LogLabData) {

@@ -7,6 +7,7 @@ import { type FlightLog } from "@/core/flightlog/FlightLog";
 import { judgeLog, type LogJudgement } from "@/core/flightlog/judgeLog";
 import { flightLogOf } from "@/core/flightlog/reading/flightLogOf";
 import { LogReader, refuseTooLarge } from "@/core/flightlog/reading/LogReader";
+import { binaryFormatOf, readBinaryLog } from "@/core/flightlog/reading/otherFormats";
 import { held, rowAt } from "@/core/flightlog/signal/rows";
 import { startsIn, welch } from "@/core/flightlog/signal/spectrum";
 import { chunkCount, packChannel, unpackChannel } from "@/core/flightlog/storage/packChannel";
@@ -26,15 +27,20 @@ const worker: FlightlogWorker = {
   async read(file, { columns: said, ...context }, onProgress) {
     try {
       refuseTooLarge(file.size);
-      const reader = new LogReader();
       const hash = sha256.create();
+      const format = binaryFormatOf(new Uint8Array(await file.slice(0, 16).arrayBuffer()));
+      const reader = new LogReader();
+      const whole: Uint8Array[] = [];
       for (let at = 0; at < file.size; at += SLICE_BYTES) {
         const bytes = new Uint8Array(await file.slice(at, at + SLICE_BYTES).arrayBuffer());
         hash.update(bytes);
-        reader.push(bytes);
+        if (format) whole.push(bytes);
+        else reader.push(bytes);
         onProgress(Math.min(file.size, at + SLICE_BYTES));
       }
-      const raw = reader.finish();
+      const raw = format
+        ? await readBinaryLog(format, new Uint8Array(await new Blob(whole as BlobPart[]).arrayBuffer()))
+        : reader.finish();
       const log = flightLogOf(raw, said && usesWith(raw.columns, said));
       take(log);
       const judgement = judgeLog(log, context);

@@ -66,21 +66,25 @@ export function smoothed(values: Float64Array, rows: number): Float64Array {
   const sums = new Float64Array(values.length + 1);
   for (let row = 0; row < values.length; row++)
     sums[row + 1] = sums[row]! + (values[row] === values[row] ? values[row]! : 0);
-  return Float64Array.from(values, (_, row) => {
+  const means = new Float64Array(values.length); // loops: mapping a typed array costs five times as much
+  for (let row = 0; row < values.length; row++) {
     const from = Math.max(0, row - half);
     const to = Math.min(values.length, row + half + 1);
-    return (sums[to]! - sums[from]!) / (to - from);
-  });
+    means[row] = (sums[to]! - sums[from]!) / (to - from);
+  }
+  return means;
 }
 
 /** Change of a channel in each second, over a window that is centred on each row. */
 export function changeOf(values: Float64Array, rateHz: number, rows = 2): Float64Array {
   const half = Math.max(1, Math.floor(rows / 2));
-  return Float64Array.from(values, (_, row) => {
+  const changes = new Float64Array(values.length);
+  for (let row = 0; row < values.length; row++) {
     const from = Math.max(0, row - half);
     const to = Math.min(values.length - 1, row + half);
-    return to > from ? ((values[to]! - values[from]!) * rateHz) / (to - from) : 0;
-  });
+    if (to > from) changes[row] = ((values[to]! - values[from]!) * rateHz) / (to - from);
+  }
+  return changes;
 }
 
 /** A heading that goes on over north, in degrees. */

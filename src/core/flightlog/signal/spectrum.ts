@@ -14,6 +14,9 @@ export function hann(length: number): Float64Array {
   return Float64Array.from({ length }, (_, at) => 0.5 - 0.5 * Math.cos((2 * Math.PI * at) / length));
 }
 
+/** In a shorter segment there is no line to see. */
+const SHORTEST_SEGMENT = 8;
+
 /**
  * Welch's estimate of the power spectral density: segments that overlap by half, each less its mean and under a Hann window.
  * Two segments are transformed at a time, as the real and the imaginary part of one complex signal.
@@ -31,7 +34,7 @@ export function welch(
   starts?: readonly number[],
 ): Spectrum | null {
   const from = starts ?? startsIn(0, values.length, length);
-  if (from.length === 0) return null;
+  if (from.length === 0 || length < SHORTEST_SEGMENT) return null;
   const fft = new FFT(length);
   const window = hann(length);
   const power = window.reduce((sum, each) => sum + each * each, 0);
