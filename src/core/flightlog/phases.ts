@@ -28,8 +28,12 @@ export function craftOf(log: FlightLog): LogCraft {
 /** Mean output of all motors, or the throttle; null where there is neither. */
 export function powerOf(log: FlightLog): Float64Array | null {
   const motors = rowOf(log, "motor").map(held);
-  if (motors.length > 0)
-    return motors[0]!.map((_, row) => motors.reduce((sum, each) => sum + each[row]!, 0) / motors.length);
+  if (motors.length > 0) {
+    const power = new Float64Array(motors[0]!.length);
+    for (const motor of motors) for (let row = 0; row < power.length; row++) power[row]! += motor[row]!;
+    for (let row = 0; row < power.length; row++) power[row]! /= motors.length;
+    return power;
+  }
   const throttle = log.channels.get("throttle");
   return throttle ? held(throttle) : null;
 }

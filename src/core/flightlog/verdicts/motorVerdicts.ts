@@ -253,13 +253,18 @@ function expectedSpeed(
   if (!best) return null;
   const slope = Math.max(0, best.fit.slopes[0]!);
   const [meanSpeed, meanOutput] = [meanOf(rows.map((row) => speed[row]!)), meanOf(rows.map((row) => best.late[row]!))];
-  return best.late.map((each) => meanSpeed + slope * (each - meanOutput));
+  const expected = best.late; // nobody else's
+  for (let row = 0; row < expected.length; row++) expected[row] = meanSpeed + slope * (expected[row]! - meanOutput);
+  return expected;
 }
 
 /** A first-order lag. @param share - Of the way that is gone with each row. */
 function lagged(values: Float64Array, share: number): Float64Array {
+  const late = new Float64Array(values.length);
+  const part = Math.min(1, share);
   let at = values[0]!;
-  return values.map((each) => (at += Math.min(1, share) * (each - at)));
+  for (let row = 0; row < values.length; row++) late[row] = at += part * (values[row]! - at);
+  return late;
 }
 
 function merged(events: readonly LostStep[]): LostStep[] {
