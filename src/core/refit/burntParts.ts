@@ -24,11 +24,11 @@ export interface Neighbour {
 }
 
 const PACK: Neighbour = {
-  look: "The pack: puffed, warm, a cell low?",
+  look: "The pack: whether puffed, warm, or a cell low",
   noGo: "Puffed or warm: outside, and never on this craft again.",
 };
 const LEADS: Neighbour = {
-  look: "Main lead, connector, capacitor: soot, melted insulation, a bulged can?",
+  look: "Main lead, connector, capacitor: soot, melted insulation, a bulged can",
   noGo: "Any of it: new lead and capacitor before power.",
 };
 const ESCS: Neighbour = {

@@ -135,7 +135,7 @@ function Order({
   return (
     <Select
       size="small"
-      style={{ width: 128 }}
+      style={{ width: "100%", minWidth: 110 }}
       aria-label={`${what}, output ${output + 1}`}
       value={order[output]}
       options={layout.motors.map(({ id }) => ({ value: id, label: id }))}
