@@ -80,6 +80,10 @@ export function WiringRoom(data: WiringRoomData) {
             <h2>Wires · {plan.wires.length}</h2>
             <WireTable wiring={wiring} wires={plan.wires} selected={selected} onSelect={select} />
           </section>
+          <div className={styles.sides}>
+            <AlignmentPanel boardName={wiring.board.name} target={target} mayEdit={mayEdit} />
+            <MotorMapPanel target={target} mayEdit={mayEdit} motorCount={data.motorCount} />
+          </div>
         </div>
       )}
       {wiring && isPlanned && (
@@ -110,10 +114,8 @@ export function WiringRoom(data: WiringRoomData) {
               <p className={styles.small}>Pack out while you solder. The first power comes after, step by step.</p>
             )}
           </section>
-          <RailsPanel plan={plan} />
-          <AlignmentPanel boardName={wiring.board.name} target={target} mayEdit={mayEdit} />
-          <MotorMapPanel target={target} mayEdit={mayEdit} motorCount={data.motorCount} />
           <SettingsPanel target={target} mayEdit={mayEdit} settings={settings} />
+          <RailsPanel plan={plan} />
         </div>
       )}
     </div>
