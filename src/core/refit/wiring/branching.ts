@@ -9,7 +9,7 @@ import {
   OUT,
   type Relaxed,
   type Stage,
-} from "./relaxation";
+} from "./decisions";
 import { type ModelNeed, type Option, type WiringModel } from "./wiringModel";
 
 /** What a solved place of the tree settles besides the options, where they keep every rule. */

@@ -1,5 +1,7 @@
 import { judgeRelaxed, type Settled } from "./branching";
-import { type Decisions, noDecisions, relax, type Relaxed, settleByBound, sharpen, type Stage } from "./relaxation";
+import { noDecisions, settleByBound, sharpen } from "./bounds";
+import { type Decisions, type Relaxed, type Stage } from "./decisions";
+import { relax } from "./relaxation";
 import { type WiringModel } from "./wiringModel";
 
 /** The best that was found. */
