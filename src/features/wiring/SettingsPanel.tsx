@@ -18,10 +18,12 @@ interface Props {
   target: { jobId: number; version: number };
   mayEdit: boolean;
   settings: SettingsData;
+  /** What the plan asks of the new board's settings. */
+  byPlan: readonly string[];
 }
 
 /** The old board's settings: kept before the swap; what goes over, what stays behind, and what changed since the ones before. */
-export function SettingsPanel({ target, mayEdit, settings: { kept, newest } }: Props) {
+export function SettingsPanel({ target, mayEdit, settings: { kept, newest }, byPlan }: Props) {
   const save = useVerb(saveSettingsAction);
   const [board, setBoard] = useState("");
   const [tooLarge, setTooLarge] = useState("");
@@ -118,6 +120,16 @@ export function SettingsPanel({ target, mayEdit, settings: { kept, newest } }: P
               <li key={id}>
                 <span className="number">{id}</span>: gone, was {before}
               </li>
+            ))}
+          </ul>
+        </details>
+      )}
+      {byPlan.length > 0 && (
+        <details>
+          <summary className={styles.summary}>What the plan sets · {byPlan.length}</summary>
+          <ul>
+            {byPlan.map((line) => (
+              <li key={line}>{line}</li>
             ))}
           </ul>
         </details>

@@ -3,6 +3,7 @@
 import { Button, Input } from "antd";
 import Link from "next/link";
 import { useState } from "react";
+import { planSettings } from "@/core/refit/wiring/planSettings";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { draftOf, type PlanDraft } from "./planDraft";
@@ -114,7 +115,7 @@ export function WiringRoom(data: WiringRoomData) {
               <p className={styles.small}>Pack out while you solder. The first power comes after, step by step.</p>
             )}
           </section>
-          <SettingsPanel target={target} mayEdit={mayEdit} settings={settings} />
+          <SettingsPanel target={target} mayEdit={mayEdit} settings={settings} byPlan={planSettings(wiring, plan)} />
           <RailsPanel plan={plan} />
         </div>
       )}

@@ -25,10 +25,17 @@ const KEPT_OUT: readonly (readonly [Exclude<Fate, "carry">, RegExp])[] = [
   ],
 ];
 
+/** The board's own meters of volts and amps: another board divides and amplifies otherwise. */
+const METER = /(volt|vbat|batt|curr|amp)[a-z]*_.*(scale|divider|multiplier|factor|gain|offset)/;
+/** Centres and trims of surfaces belong to their servos and linkages, which stay. */
+const OF_SURFACES = /(servo|aileron|elevator|elevon|rudder|swash|tail|surface|flap)/;
+
 /** What becomes of a setting. The sensors' own words are asked for before those of ports. */
 export function fateOf({ group, key }: Pick<SettingLine, "group" | "key">): Fate {
   const name = `${group}_${key}`.replace(/([a-z])([A-Z])/g, "$1_$2").toLowerCase();
-  return KEPT_OUT.find(([, words]) => words.test(name))?.[0] ?? "carry";
+  if (METER.test(name)) return "calibration";
+  const found = KEPT_OUT.find(([, words]) => words.test(name))?.[0] ?? "carry";
+  return found === "calibration" && OF_SURFACES.test(name) ? "carry" : found;
 }
 
 const SECRET =

@@ -146,7 +146,17 @@ describe("carryOver", () => {
     "battery_cells",
     "motor_protocol",
     "support_level",
+    "servo3_trim",
+    "elevator_offset",
+    "gyro_lowpass_hz",
   ])("carries %s", (name) => expect(fateOf({ group: "", key: name })).toBe("carry"));
+});
+
+describe("fateOf", () => {
+  it.each(["vbat_scale", "current_sensor_offset", "amps_multiplier", "accOffsetX", "mag_zero_y", "level_trim_roll"])(
+    "leaves %s behind: calibrate anew",
+    (name) => expect(fateOf({ group: "", key: name })).toBe("calibration"),
+  );
 });
 
 describe("secrets", () => {
