@@ -213,6 +213,51 @@ it("how the board lies and which motor hangs where are read where they are prove
   await expect(wrong).rejects.toThrow(/Each motor of the frame stands on one output/);
 });
 
+it("a plan that was changed since the board was wired opens no step before it is wired anew", async () => {
+  const jobId = await wired();
+  const { wiring, planVersion } = await room(jobId);
+  const heard = (await room(jobId)).power!.pairs.map(({ from, to, expected }) => ({ from, to, heard: expected }));
+  const again = {
+    jobId,
+    planVersion,
+    board: wiring!.board.name,
+    oldBoard: null,
+    devices: [...QUAD],
+    oldWires: [],
+    pins: [],
+    forbids: [],
+  };
+  await savePlanOf(shop.technician, v.parse(SavePlanInput, again));
+  expect(await room(jobId)).toMatchObject({ isWired: false, power: null });
+  await expect(step(jobId, { step: "continuity", heard })).rejects.toThrow(
+    /plan was changed since the board was wired/,
+  );
+});
+
+it("nothing to meter is no evidence", async () => {
+  const maker = await exportBoard(shop.viewer, "Loam 3 quad board");
+  const bare = {
+    ...maker,
+    name: "Loam bare",
+    pads: maker.pads.filter(({ uses }) => uses.every((use) => use.function !== "ground")),
+  };
+  await importBoard(shop.technician, { text: JSON.stringify(bare), source: "a test", isSecondSource: false });
+  const jobId = await shop.receive();
+  const plan = {
+    jobId,
+    planVersion: 0,
+    board: "Loam bare",
+    oldBoard: null,
+    devices: [QUAD[0]],
+    oldWires: [],
+    pins: [],
+    forbids: [],
+  };
+  await savePlanOf(shop.technician, v.parse(SavePlanInput, plan));
+  await wireSo(shop.technician, { ...(await shop.target(jobId)), planVersion: 1, withoutSettings: "new craft" });
+  await expect(step(jobId, { step: "continuity", heard: [] })).rejects.toThrow(/nothing to meter: no ground pad/);
+});
+
 describe("two sources of one board", () => {
   it("are both kept; nothing is wired on what they disagree in before it is settled, and the plan follows", async () => {
     const maker = await exportBoard(shop.viewer, "Cairn F stack board");

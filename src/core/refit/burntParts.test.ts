@@ -28,3 +28,13 @@ it("has a list beside every part, the pack first where it feeds it", () => {
   for (const kind of ["esc", "motor", "regulator", "flight_controller"] as const)
     expect(neighboursOf(kind)[0]!.look).toMatch(/^The pack/);
 });
+
+it("never puts power before what eyes and the meter can tell", () => {
+  for (const kind of PART_KIND_LIST) {
+    const powered = neighboursOf(kind).map(({ isPowered }) => isPowered === true);
+    expect([kind, powered]).toEqual([kind, [...powered].sort((a, b) => Number(a) - Number(b))]);
+    expect(powered[0]).toBe(false);
+  }
+  for (const { look, isPowered } of PART_KIND_LIST.flatMap((kind) => neighboursOf(kind)))
+    expect([look, isPowered === true]).toEqual([look, /limiter/.test(look)]);
+});

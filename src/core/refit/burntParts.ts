@@ -21,6 +21,8 @@ export function burntBefore(former: readonly FormerPart[], position: string): nu
 export interface Neighbour {
   look: string;
   noGo: string;
+  /** Wants power, behind a limiter: never before all that eyes and the meter can tell. */
+  isPowered?: boolean;
 }
 
 const PACK: Neighbour = {
@@ -38,6 +40,7 @@ const ESCS: Neighbour = {
 const RAIL: Neighbour = {
   look: "The rail it hung on: volts behind the limiter with the burnt part off",
   noGo: "Other than its volts: the regulator comes out before anything else goes in.",
+  isPowered: true,
 };
 const BOARD: Neighbour = {
   look: "The board beside it: traces, chips, the underside under a glass",
@@ -46,6 +49,7 @@ const BOARD: Neighbour = {
 const ON_RAIL: Neighbour = {
   look: "All that hangs on the same rail: each by itself behind the limiter",
   noGo: "More than its amps: it comes out.",
+  isPowered: true,
 };
 const MOTORS: Neighbour = {
   look: "The motor behind it: turns freely, three phases alike, none to the frame",
@@ -53,17 +57,17 @@ const MOTORS: Neighbour = {
 };
 
 const BY_PART: Partial<Record<PartKind, readonly Neighbour[]>> = {
-  esc: [PACK, LEADS, MOTORS, RAIL, BOARD],
+  esc: [PACK, LEADS, BOARD, MOTORS, RAIL],
   motor: [PACK, ESCS, LEADS],
-  regulator: [PACK, RAIL, ON_RAIL, BOARD],
-  flight_controller: [PACK, LEADS, RAIL, ESCS, ON_RAIL],
-  video_transmitter: [RAIL, BOARD, ON_RAIL],
-  camera: [RAIL, BOARD, ON_RAIL],
-  power_lead: [PACK, ESCS, BOARD],
-  current_sensor: [PACK, LEADS, ESCS, BOARD],
+  regulator: [PACK, BOARD, RAIL, ON_RAIL],
+  flight_controller: [PACK, LEADS, ESCS, RAIL, ON_RAIL],
+  video_transmitter: [BOARD, RAIL, ON_RAIL],
+  camera: [BOARD, RAIL, ON_RAIL],
+  power_lead: [PACK, BOARD, ESCS],
+  current_sensor: [PACK, LEADS, BOARD, ESCS],
 };
 
-/** The go / no-go list beside a burnt part, in the order of danger. Common practice of the trade, no published source. */
+/** The go / no-go list beside a burnt part, in the order of danger: eyes, then the meter, then power behind a limiter. Common practice of the trade, no published source. */
 export function neighboursOf(burnt: PartKind): readonly Neighbour[] {
   return BY_PART[burnt] ?? [PACK, LEADS, RAIL, ON_RAIL];
 }

@@ -43,7 +43,7 @@ export function ReplacePartForm({ target, part, kind, burntBefore, onDone }: Pro
         </Form.Item>
         {hasBurnt && (
           <section aria-label="Beside a burnt part" className="stack">
-            <strong>Beside a burnt part, before anything is powered</strong>
+            <strong>Beside a burnt part: eyes, then the meter, then a limiter; in this order</strong>
             <ol className={styles.before}>
               {neighboursOf(kind).map(({ look, noGo }) => (
                 <li key={look}>

@@ -16,6 +16,7 @@ interface Props {
   jobId: number;
   wiring: WiringCase;
   plan: DrawnAnswer["plan"];
+  cost: WiringCost | null;
   selected: { device: string; need: string };
   mayEdit: boolean;
   isBusy: boolean;
@@ -25,7 +26,7 @@ interface Props {
 }
 
 /** One need: why it is where it is, what the next best place would cost, and the ways to settle it by hand. */
-export function NeedPanel({ jobId, wiring, plan, selected, mayEdit, isBusy, draft, onChange, onClose }: Props) {
+export function NeedPanel({ jobId, wiring, plan, cost, selected, mayEdit, isBusy, draft, onChange, onClose }: Props) {
   const [said, setSaid] = useState<Explanation | "asking" | "nothing">("asking");
   const device = wiring.devices.find(({ id }) => id === selected.device);
   const need = device?.needs.find(({ id }) => id === selected.need);
@@ -59,7 +60,7 @@ export function NeedPanel({ jobId, wiring, plan, selected, mayEdit, isBusy, draf
       ) : (
         <>
           <p>{said.because}</p>
-          <p className={styles.small}>{nextBestWords(wiring, plan, said)}</p>
+          <p className={styles.small}>{nextBestWords(wiring, plan, cost, said)}</p>
         </>
       )}
       {mayEdit && (
@@ -119,29 +120,24 @@ export function NeedPanel({ jobId, wiring, plan, selected, mayEdit, isBusy, draf
   );
 }
 
-function nextBestWords(wiring: WiringCase, plan: DrawnAnswer["plan"], { nextBest }: Explanation): string {
+function nextBestWords(
+  wiring: WiringCase,
+  plan: DrawnAnswer["plan"],
+  cost: WiringCost | null,
+  { nextBest }: Explanation,
+): string {
   if (!nextBest) return "Anywhere else and a device that must be on it could not be.";
   const nameOf = (id: string) => wiring.devices.find((each) => each.id === id)?.name ?? id;
   const lost = nextBest.leftOut.filter((id) => !plan?.leftOut.includes(id));
   if (lost.length > 0) return `Anywhere else, and ${lost.map(nameOf).join(", ")} would have to go.`;
-  const now = costOf(plan);
-  return `Next best: ${nextBest.pads.join(", ")}${now ? `, for ${differenceWords(now, nextBest.cost)}` : ""}.`;
+  return `Next best: ${nextBest.pads.join(", ")}${cost ? `, for ${differenceWords(cost, nextBest.cost)}` : ""}.`;
 }
 
-/** The plan's own cost, from what it says of its wires. */
-function costOf(plan: DrawnAnswer["plan"]): Pick<WiringCost, "moved" | "runMm"> | null {
-  if (!plan) return null;
-  return {
-    moved: plan.wires.filter(({ moved }) => moved).length,
-    runMm: plan.wires.reduce((sum, { runMm }) => sum + runMm, 0),
-  };
-}
-
-function differenceWords(now: Pick<WiringCost, "moved" | "runMm">, then: WiringCost): string {
+function differenceWords(now: WiringCost, then: WiringCost): string {
   const moved = then.moved - now.moved;
   const runMm = Math.round(then.runMm - now.runMm);
   return [
-    then.protocolRank > 0 ? "a slower protocol" : "",
+    then.protocolRank > now.protocolRank ? "a slower protocol" : "",
     moved !== 0 ? `${Math.abs(moved)} ${moved > 0 ? "more" : "fewer"} wires moved` : "",
     `${Math.abs(runMm)} mm ${runMm >= 0 ? "more" : "less"}`,
   ]

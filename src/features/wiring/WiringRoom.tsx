@@ -64,6 +64,7 @@ export function WiringRoom(data: WiringRoomData) {
               jobId={target.jobId}
               wiring={wiring}
               plan={plan}
+              cost={answer.cost}
               selected={selected}
               mayEdit={mayEdit}
               isBusy={save.isBusy}

@@ -29,7 +29,7 @@ export interface WiringRoomData {
   /** How the craft was wired when it came, as far as the shop knows: the beginning of a plan. */
   known: (Pick<WiringCase, "devices" | "oldWires"> & { board: string }) | null;
   boards: string[];
-  /** The plan was wired. */
+  /** The plan was wired, and not changed since. */
   isWired: boolean;
   /** What two sources of the new board say differently, where a wire depends on it and nobody settled it. */
   unsettled: BoardDifference[];
@@ -69,7 +69,7 @@ export async function getWiringRoom(context: VerbContext, jobId: number): Promis
     findCraftWiring(context.pool, craft.id),
     settingsOf(context, craft.id, job.id),
   ]);
-  const isWired = wiringDone.last(events) !== undefined;
+  const isWired = wiringDone.last(events)?.payload.planVersion === plan.version;
   const supplyV = packVolts(craft.cellCount).maxV;
   return {
     target: { jobId: job.id, version: job.version },

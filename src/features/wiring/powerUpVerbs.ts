@@ -31,12 +31,17 @@ export async function recordPowerStep(
   input: PowerStepInput,
 ): Promise<{ isGood: boolean; said: string }> {
   requireRole(context, "technician");
-  const { wiring } = await findPlan(context.pool, input.jobId);
+  const { wiring, version: planVersion } = await findPlan(context.pool, input.jobId);
   const plan = wiring && (await runTask("planWiring", wiring)).plan;
   return changeJob(context, input, async (db, job) => {
     const events = await listEvents(db, job.id);
-    if (!wiring || !plan || !wiringDone.last(events))
-      throw new AppError("not_ready", "Wire the board by the plan first, and say so.");
+    const wired = wiringDone.last(events);
+    if (!wiring || !plan || !wired) throw new AppError("not_ready", "Wire the board by the plan first, and say so.");
+    if (wired.payload.planVersion !== planVersion || (await findPlan(db, job.id)).version !== planVersion)
+      throw new AppError(
+        "not_ready",
+        "The plan was changed since the board was wired. Wire it by the new plan, and say so.",
+      );
     const next = nextPowerStep(events);
     if (next !== null && POWER_STEPS.indexOf(input.step) > POWER_STEPS.indexOf(next))
       throw new AppError("not_ready", `${stepName(next)} comes first.`);
@@ -85,6 +90,12 @@ function judgeStep(wiring: WiringCase, plan: Pick<WiringPlan, "wires" | "rails">
 
 function judgeContinuity(wiring: WiringCase, plan: Pick<WiringPlan, "wires">, { heard }: PowerStepInput): Judged {
   const pairs = continuityPairs(wiring.board, plan);
+  // Nothing metered is no evidence.
+  if (pairs.length === 0)
+    throw new AppError(
+      "invalid_input",
+      "The plan gives nothing to meter: no ground pad. Add the ground to the board file.",
+    );
   const answers = pairs.map((pair) => ({
     ...pair,
     heard: heard.find(({ from, to }) => from === pair.from && to === pair.to)?.heard,

@@ -18,6 +18,8 @@ export const wiringDone = defineEvent(
     leftOut: v.array(text),
     jumpers: v.array(text),
     protocols: v.array(text),
+    /** Of the plan that it was wired by: a plan changed since is another wiring. */
+    planVersion: v.optional(v.number(), 0),
     /** Why no settings were saved before; empty where they were. */
     withoutSettings: v.optional(text, ""),
   }),

@@ -118,6 +118,7 @@ export async function wireSo(
     await insertCraftWiring(db, craft.id, job.id, { board: wiring.board, devices, wires }, context.now);
     const nameOf = (id: string) => wiring.devices.find((device) => device.id === id)?.name ?? id;
     const done = wiringDone.of({
+      planVersion,
       board: wiring.board.name,
       fromBoard: wiring.oldBoard?.name ?? "",
       wires: wires.length,

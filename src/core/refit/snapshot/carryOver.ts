@@ -61,7 +61,7 @@ export interface Carried {
   /** Lines to apply to the new board, as they were written. */
   apply: string;
   carried: number;
-  left: { id: string; value: string; fate: Exclude<Fate, "carry"> }[];
+  left: { id: string; fate: Exclude<Fate, "carry"> }[];
   /** Ids of secrets among what is carried: they are set by hand, and stand nowhere. */
   secrets: string[];
 }
@@ -76,7 +76,7 @@ export function carryOver(snapshot: Snapshot): Carried {
   for (const [id, line] of settings) {
     const fate = fateOf(line);
     if (fate !== "carry") {
-      left.push({ id, value: line.value, fate });
+      left.push({ id, fate });
       continue;
     }
     if (line.group !== group) lines.push(`[${line.group}]`);
