@@ -81,6 +81,8 @@ test("a board is swapped: planned past a shared port, drawn, printed on one shee
         : "silent";
     await group.getByText(expected, { exact: true }).click();
   }
+  await expect(power.getByRole("button", { name: "Look first" })).toBeDisabled();
+  await power.getByRole("checkbox", { name: /Looked and smelled all over/ }).check();
   await power.getByRole("button", { name: "Record" }).click();
   await expect(power.getByText(/All \d+ pairs as they must be/)).toBeVisible();
   const expectedA = /Expected ([\d.]+) A/.exec(await power.innerText())![1]!;

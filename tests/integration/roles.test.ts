@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
-import { armRun, confirmBeforePower, keepRun } from "@/features/bench/benchVerbs";
+import { armRun, keepRun } from "@/features/bench/benchVerbs";
+import { confirmBeforePower } from "@/features/job/power/confirmBeforePower";
 import { keepMeasurement } from "@/features/bench/tables/keepMeasurement";
 import { startSweep } from "@/features/bench/rig/rigVerbs";
 import { importRun, noteRun } from "@/features/bench/runs/runFileVerbs";
@@ -257,6 +258,7 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
       ...target,
       step: "usb",
       heard: [],
+      looked: true,
       supplyV: null,
       readingA: null,
       isGood: true,

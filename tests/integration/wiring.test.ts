@@ -2,6 +2,8 @@ import * as v from "valibot";
 import { DEVICE_TYPES } from "@/core/refit/shelf/deviceTypes";
 import { SHIPPED_BOARDS } from "@/core/refit/shelf/shippedBoards";
 import { type Device } from "@/core/refit/wiring/wiringCase";
+import { addFinding } from "@/features/isolate/isolateVerbs";
+import { confirmBeforePower } from "@/features/job/power/confirmBeforePower";
 import { exportBoard, getBoardsPage, importBoard } from "@/features/boards/boardVerbs";
 import { listEvents } from "@/features/job/events/jobEventRepository";
 import { listProofs } from "@/features/job/proofRepository";
@@ -47,8 +49,8 @@ async function planned(devices: Device[] = [...QUAD, device("receiver")]): Promi
   return jobId;
 }
 const room = (jobId: number) => getWiringRoom(shop.viewer, jobId);
-async function wired(): Promise<number> {
-  const jobId = await planned();
+async function wired(devices?: Device[]): Promise<number> {
+  const jobId = await planned(devices);
   await wireSo(shop.technician, {
     ...(await shop.target(jobId)),
     planVersion: 1,
@@ -60,6 +62,7 @@ const step = async (jobId: number, more: Partial<PowerStepInput> & Pick<PowerSte
   recordPowerStep(shop.technician, {
     ...(await shop.target(jobId)),
     heard: [],
+    looked: false,
     supplyV: null,
     readingA: null,
     isGood: null,
@@ -162,7 +165,8 @@ describe("a board wired by its plan", () => {
     expect(found?.payload).toMatchObject({ symptoms: { "power-to-ground": true } });
 
     await expect(step(jobId, { step: "continuity", heard: heard.slice(1) })).rejects.toThrow(/are not metered yet/);
-    expect(await step(jobId, { step: "continuity", heard })).toMatchObject({ isGood: true });
+    await expect(step(jobId, { step: "continuity", heard })).rejects.toThrow(/Eyes before the meter/);
+    expect(await step(jobId, { step: "continuity", heard, looked: true })).toMatchObject({ isGood: true });
     const { standby, supplyV } = (await room(jobId)).power!;
     expect(await step(jobId, { step: "first power", supplyV, readingA: standby.highA * 2 })).toMatchObject({
       isGood: false,
@@ -179,6 +183,61 @@ describe("a board wired by its plan", () => {
     // Metered anew and found wrong: what was behind it is shut again.
     await step(jobId, { step: "continuity", heard: shorted });
     expect((await room(jobId)).power!.steps.map(({ isGood }) => isGood)).toEqual([false, null, null, null]);
+  });
+});
+
+describe("the gates of the diagnosis", () => {
+  const metered = async (jobId: number) => {
+    const { pairs } = (await room(jobId)).power!;
+    await step(jobId, {
+      step: "continuity",
+      looked: true,
+      heard: pairs.map(({ from, to, expected }) => ({ from, to, heard: expected })),
+    });
+  };
+  const say = async (jobId: number, symptomId: string) =>
+    addFinding(shop.technician, {
+      ...(await shop.target(jobId)),
+      symptomId,
+      value: true,
+      doubtful: false,
+      place: "",
+      note: "",
+    });
+
+  it("a bad pack lets no power in, behind a limiter either, until it is away", async () => {
+    const jobId = await wired();
+    await metered(jobId);
+    await say(jobId, "pack-swollen");
+    const { power } = await room(jobId);
+    expect(power!.before).toMatchObject({ missing: ["pack-away"] });
+    const first = { step: "first power", supplyV: power!.supplyV, readingA: power!.standby.expectedA } as const;
+    await expect(step(jobId, first)).rejects.toThrow(/fire-safe place/);
+    await confirmBeforePower(shop.technician, { ...(await shop.target(jobId)), done: ["pack-away"] });
+    expect(await step(jobId, first)).toMatchObject({ isGood: true });
+  });
+
+  it("soot that is seen after the limiter held shuts USB and the pack again; what the room's own steps show opens them", async () => {
+    const jobId = await wired();
+    await metered(jobId);
+    const { standby, supplyV } = (await room(jobId)).power!;
+    const first = { step: "first power", supplyV, readingA: standby.expectedA } as const;
+    await step(jobId, first);
+    await say(jobId, "burnt-trace");
+    await expect(step(jobId, { step: "usb", isGood: true })).rejects.toThrow(/“Burnt trace or smell” was found/);
+    await metered(jobId);
+    await step(jobId, first);
+    expect(await step(jobId, { step: "usb", isGood: true })).toMatchObject({ isGood: true });
+  });
+
+  it("a supply at volts that a device does not take is no good first power", async () => {
+    const jobId = await wired([device("receiver"), device("gimbal")]);
+    await metered(jobId);
+    const { standby } = (await room(jobId)).power!;
+    expect(await step(jobId, { step: "first power", supplyV: 30, readingA: standby.expectedA })).toEqual({
+      isGood: false,
+      said: "gimbal takes 26 V at most: not on 30 V.",
+    });
   });
 });
 

@@ -1,8 +1,8 @@
 "use server";
 
 import { runAction } from "@/server/verbs/runAction";
-import { ConfirmBeforePowerInput, KeepRunInput, NoteRunInput } from "./bench.schema";
-import { confirmBeforePower, keepRun } from "./benchVerbs";
+import { KeepRunInput, NoteRunInput } from "./bench.schema";
+import { keepRun } from "./benchVerbs";
 import { SaveEscSettingsInput } from "./escSettings/escSettings.schema";
 import { keepMeasurement } from "./tables/keepMeasurement";
 import { KeepMeasurementInput } from "./tables/keepMeasurement.schema";
@@ -12,11 +12,6 @@ import { saveEscSettings } from "./escSettings/saveEscSettings";
 /** Keeps a run on its job as evidence. */
 export async function keepRunAction(raw: unknown) {
   return runAction(KeepRunInput, raw, keepRun);
-}
-
-/** Keeps that the steps before power were done. */
-export async function confirmBeforePowerAction(raw: unknown) {
-  return runAction(ConfirmBeforePowerInput, raw, confirmBeforePower);
 }
 
 /** Keeps a table of readings on its job as evidence. */

@@ -1,6 +1,5 @@
 import * as v from "valibot";
 import { RUN_KINDS } from "@/core/bench/run/runKinds";
-import { STEP_IDS } from "./stepsBeforePower";
 import { JobTarget } from "@/features/job/jobTarget.schema";
 import { ProfileSchema, PushedReadings, RunLimitsSchema } from "@/rigs/runProtocol";
 import { BENCH_DEFECTS } from "@/sim/benchDefects";
@@ -47,13 +46,6 @@ export const KeepRunInput = v.object({
   toS: seconds,
 });
 export type KeepRunInput = v.InferOutput<typeof KeepRunInput>;
-
-/** Steps before power that were done: what each of them showed is kept as a finding. */
-export const ConfirmBeforePowerInput = v.object({
-  ...JobTarget.entries,
-  done: v.pipe(v.array(v.picklist(STEP_IDS)), v.minLength(1, "Tick what was done.")),
-});
-export type ConfirmBeforePowerInput = v.InferOutput<typeof ConfirmBeforePowerInput>;
 
 /** A remark at a moment of a run. */
 export const NoteRunInput = v.object({

@@ -14,6 +14,7 @@ import { changeJob } from "@/features/job/changeJob";
 import { type NewJobEvent } from "@/features/job/events/eventKind";
 import { evidenceGiven } from "@/features/job/events/jobEvents";
 import { getJob } from "@/features/job/jobRepository";
+import { requirePower } from "@/features/job/power/requirePower";
 import { requireOpen } from "@/features/job/requireOpen";
 import { formatChange } from "@/shared/format";
 import { type LogPackInput } from "@/features/packs/pack.schema";
@@ -27,10 +28,7 @@ import { runKept } from "./bench.manifest";
 import { baselineRefusal, isWholeRun } from "./verdict/baselineRefusal";
 import { type AssessedRun, assessRun } from "./verdict/assessRun";
 import { BASELINED_PART } from "./verdict/baselinedPart";
-import { beforePowerOf } from "./beforePower";
-import { STEPS_BEFORE_POWER } from "./stepsBeforePower";
-import { loadJobFacts } from "@/features/job/headline/jobFacts";
-import { type ArmRunInput, type ConfirmBeforePowerInput, type KeepRunInput } from "./bench.schema";
+import { type ArmRunInput, type KeepRunInput } from "./bench.schema";
 import { endRun, insertRun } from "./runs/benchRunRepository";
 import { ladderSoFar } from "./verdict/assessLadder";
 import { linePartsOf } from "./rig/lineParts";
@@ -57,7 +55,7 @@ export async function armRun(context: VerbContext, input: ArmRunInput): Promise<
   const job = await getJob(pool, jobId);
   requireOpen(job);
   const craft = await getCraft(pool, job.craftId);
-  await requirePowerAllowed(pool, jobId);
+  await requirePower(pool, jobId);
   if (kind === "ladder") await requireRung(pool, craft, options);
   const status = await rig().status().catch(toAppError);
   const today = now.toISOString().slice(0, 10);
@@ -115,38 +113,6 @@ export async function keepRun(context: VerbContext, input: KeepRunInput): Promis
       : [keptEvent(assessed), ...evidenceOf(run.id, assessed.verdict)];
     return { events, result: null };
   });
-}
-
-/**
- * Keeps that the steps before power were done, as findings: what each showed.
- *
- * @throws {AppError} `forbidden`, `not_ready` for power before eyes; {ConflictError}; {NotFoundError}
- */
-export async function confirmBeforePower(context: VerbContext, input: ConfirmBeforePowerInput): Promise<null> {
-  requireRole(context, "technician");
-  const { missing } = beforePowerOf(await loadJobFacts(context.pool, input.jobId));
-  // Eyes before power: the limiter comes after the look, never alone.
-  if (missing.includes("power-to-ground") && !input.done.includes("power-to-ground"))
-    throw new AppError("not_ready", `First: ${STEPS_BEFORE_POWER["power-to-ground"].does}`);
-  const symptoms = Object.fromEntries(input.done.map((id) => [id, STEPS_BEFORE_POWER[id].shows]));
-  const note = input.done.map((id) => STEPS_BEFORE_POWER[id].does).join(" ");
-  return changeJob(context, input, async () => ({
-    events: [evidenceGiven.of({ symptoms, source: "bench, before power", note })],
-    result: null,
-  }));
-}
-
-/** @throws {AppError} `not_ready` for any run behind a shut gate: a run at no throttle has the pack in as well. */
-async function requirePowerAllowed(db: Db, jobId: number): Promise<void> {
-  const { because, missing, elsewhere, isShort } = beforePowerOf(await loadJobFacts(db, jobId));
-  if (isShort)
-    throw new AppError("not_ready", "A short was found: nothing is powered, by pack or by USB, until it is gone.");
-  if (because === "") return;
-  const steps = missing.map((id) => STEPS_BEFORE_POWER[id].does);
-  throw new AppError(
-    "not_ready",
-    [because, "First:", ...steps, ...elsewhere.map((gate) => `${gate} (Isolate)`)].join(" "),
-  );
 }
 
 /** A rung of the over-voltage ladder is run only when the rungs below say so. */

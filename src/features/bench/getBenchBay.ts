@@ -3,7 +3,7 @@ import { isAtPlace, placeText, rotorSpots, type Shape, spotOfPosition } from "@/
 import { type JobFacts } from "@/features/job/bays/bayManifest";
 import { causesOf, placesOf, unrepairedCauses } from "@/features/job/causes/causesOf";
 import { diagnoseJob } from "@/features/job/headline/diagnoseJob";
-import { beforePowerOf } from "./beforePower";
+import { beforePowerOf } from "@/features/job/power/beforePower";
 import { listFittedParts } from "@/features/craft/fittedPartRepository";
 import { isOverdue } from "@/features/instruments/instrument";
 import { listInstruments } from "@/features/instruments/instrumentRepository";

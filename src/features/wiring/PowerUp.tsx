@@ -1,9 +1,11 @@
 "use client";
 
-import { Button, Input, InputNumber, Radio } from "antd";
+import { Button, Checkbox, Input, InputNumber, Radio } from "antd";
 import { useState } from "react";
 import { HEARD, type Heard } from "@/core/refit/powerUp/continuity";
 import { type WiringCase } from "@/core/refit/wiring/wiringCase";
+import { notTakenVolts } from "@/core/refit/powerUp/standby";
+import { BeforePowerPanel } from "@/features/job/power/BeforePowerPanel";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { type DrawnAnswer } from "@/workers/server/planTask";
@@ -40,17 +42,24 @@ export function PowerUp({ target, mayEdit, power, wiring, plan }: Props) {
             </strong>
             {said && <span className={styles.small}>{said}</span>}
             {isGood === false && <span className="bad">Handed to Isolate. Mend it, then do this step again.</span>}
-            {step === due && mayEdit && (
+            {step === due && mayEdit && power.before && <BeforePowerPanel target={target} before={power.before} />}
+            {step === due && mayEdit && !power.before && (
               <>
                 {step === "continuity" && (
-                  <Continuity power={power} isBusy={record.isBusy} onDone={(heard) => send(step, { heard })} />
+                  <Continuity power={power} isBusy={record.isBusy} onDone={(more) => send(step, more)} />
                 )}
                 {step === "first power" && (
-                  <FirstPower power={power} isBusy={record.isBusy} onDone={(more) => send(step, more)} />
+                  <FirstPower
+                    power={power}
+                    wiring={wiring}
+                    plan={plan}
+                    isBusy={record.isBusy}
+                    onDone={(more) => send(step, more)}
+                  />
                 )}
                 {(step === "usb" || step === "pack") && (
                   <Looked
-                    what={step === "usb" ? usbWords(wiring, plan) : packWords(plan)}
+                    what={step === "usb" ? usbWords(power.usb) : packWords(plan)}
                     isBusy={record.isBusy}
                     onDone={(more) => send(step, more)}
                   />
@@ -72,14 +81,18 @@ function Continuity({
 }: {
   power: Power;
   isBusy: boolean;
-  onDone: (heard: { from: string; to: string; heard: Heard }[]) => void;
+  onDone: (more: { looked: boolean; heard: { from: string; to: string; heard: Heard }[] }) => void;
 }) {
+  const [looked, setLooked] = useState(false);
   const [heard, setHeard] = useState<Record<string, Heard>>({});
   const keyOf = ({ from, to }: { from: string; to: string }) => `${from} ${to}`;
   const left = pairs.filter((pair) => heard[keyOf(pair)] === undefined).length;
   const isWrong = pairs.some((pair) => heard[keyOf(pair)] !== undefined && heard[keyOf(pair)] !== pair.expected);
   return (
     <>
+      <Checkbox checked={looked} onChange={({ target: { checked } }) => setLooked(checked)}>
+        Pack out. Looked and smelled all over: no solder ball, no strand, no bridge, no soot
+      </Checkbox>
       <p className={styles.small}>
         Pack out, USB out. Meter on its beep, black on the second pad. What must be heard stands behind each pair.
       </p>
@@ -108,16 +121,17 @@ function Continuity({
       <Button
         type="primary"
         loading={isBusy}
-        disabled={left > 0 && !isWrong}
+        disabled={(left > 0 || !looked) && !isWrong}
         onClick={() =>
-          onDone(
-            pairs.flatMap((pair) =>
+          onDone({
+            looked,
+            heard: pairs.flatMap((pair) =>
               heard[keyOf(pair)] ? [{ from: pair.from, to: pair.to, heard: heard[keyOf(pair)]! }] : [],
             ),
-          )
+          })
         }
       >
-        {isWrong ? "One is wrong: record it" : left > 0 ? `${left} to go` : "Record"}
+        {isWrong ? "One is wrong: record it" : left > 0 ? `${left} to go` : looked ? "Record" : "Look first"}
       </Button>
     </>
   );
@@ -125,15 +139,20 @@ function Continuity({
 
 function FirstPower({
   power: { standby, supplyV },
+  wiring,
+  plan,
   isBusy,
   onDone,
 }: {
   power: Power;
+  wiring: WiringCase;
+  plan: DrawnAnswer["plan"];
   isBusy: boolean;
   onDone: (more: object) => void;
 }) {
   const [volts, setVolts] = useState<number | null>(supplyV);
   const [amps, setAmps] = useState<number | null>(null);
+  const notTaken = plan && volts !== null ? notTakenVolts(wiring, plan, volts) : [];
   return (
     <>
       <p className="caution">
@@ -157,12 +176,17 @@ function FirstPower({
         <Button
           type="primary"
           loading={isBusy}
-          disabled={volts === null || amps === null}
+          disabled={volts === null || amps === null || notTaken.length > 0}
           onClick={() => onDone({ supplyV: volts, readingA: amps })}
         >
           Record
         </Button>
       </div>
+      {notTaken.map((sentence) => (
+        <p key={sentence} className="bad">
+          {sentence}
+        </p>
+      ))}
     </>
   );
 }
@@ -193,19 +217,8 @@ function Looked({ what, isBusy, onDone }: { what: string; isBusy: boolean; onDon
 }
 
 /** What must come alive on USB, and what must stay dark. */
-function usbWords({ board, devices }: WiringCase, plan: DrawnAnswer["plan"]): string {
-  const fed = (isUsb: boolean) =>
-    devices
-      .filter(({ id }) =>
-        plan?.wires.some((wire) => {
-          const rail = board.rails.find((each) => each.id === wire.port);
-          return wire.device === id && rail !== undefined && (rail.usb ?? false) === isUsb;
-        }),
-      )
-      .map(({ name }) => name);
-  const live = fed(true);
-  const dark = fed(false);
-  return `Pack out, USB in: the board answers. ${live.length > 0 ? `Alive: ${live.join(", ")}. ` : ""}${dark.length > 0 ? `Dark: ${dark.join(", ")}.` : ""}`;
+function usbWords({ alive, dark }: Power["usb"]): string {
+  return `Pack out, USB in: the board answers. ${alive.length > 0 ? `Alive: ${alive.join(", ")}. ` : ""}${dark.length > 0 ? `Dark: ${dark.join(", ")}.` : ""}`;
 }
 
 /** What to meter once the pack is in. */

@@ -1,17 +1,21 @@
 import "server-only";
 import { continuityPairs, type ContinuityPair } from "@/core/refit/powerUp/continuity";
+import { onUsb, type OnUsb } from "@/core/refit/powerUp/onUsb";
 import { standbyAmps, type Standby } from "@/core/refit/powerUp/standby";
 import { type BoardDifference } from "@/core/refit/wiring/boardDifferences";
 import { type WiringCase } from "@/core/refit/wiring/wiringCase";
 import { type DrawnAnswer } from "@/workers/server/planTask";
 import { type ReadSettings } from "@/workers/server/settingsTask";
 import { listBoards } from "@/features/boards/boardRepository";
+import { type JobFacts } from "@/features/job/bays/bayManifest";
 import { getJobPage } from "@/features/job/getJobPage";
+import { beforePowerOf, limiterAside } from "@/features/job/power/beforePower";
+import { type BeforePower } from "@/features/job/power/stepsBeforePower";
 import { hasRole } from "@/server/person";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { runTask } from "@/server/workers/workerPool";
 import { packVolts } from "./packVolts";
-import { powerStepStates, type PowerStepState } from "./powerUpState";
+import { nextPowerStep, powerStepStates, type PowerStepState } from "./powerUpState";
 import { unsettledOf } from "./wiringVerbs";
 import { wiringDone } from "./wiring.manifest";
 import { findSettingsText, type KeptSettings, listSettings } from "./settingsRepository";
@@ -34,7 +38,18 @@ export interface WiringRoomData {
   /** What two sources of the new board say differently, where a wire depends on it and nobody settled it. */
   unsettled: BoardDifference[];
   settings: SettingsData;
-  power: { steps: PowerStepState[]; pairs: ContinuityPair[]; standby: Standby; supplyV: number } | null;
+  power: PowerData | null;
+}
+
+/** The first power of a board that is wired. */
+export interface PowerData {
+  steps: PowerStepState[];
+  /** What the gates of the diagnosis ask for before the step that is due. */
+  before: BeforePower | null;
+  pairs: ContinuityPair[];
+  standby: Standby;
+  supplyV: number;
+  usb: OnUsb;
 }
 
 /** The settings that were kept of this craft. */
@@ -59,18 +74,18 @@ async function settingsOf({ pool }: VerbContext, craftId: number, jobId: number)
 /** A job in the wiring room. @throws {NotFoundError}, {AppError} `forbidden` */
 export async function getWiringRoom(context: VerbContext, jobId: number): Promise<WiringRoomData> {
   requireRole(context, "viewer");
-  const [{ job, craft, events }, plan, boards] = await Promise.all([
+  const [facts, plan, boards] = await Promise.all([
     getJobPage(context, jobId),
     findPlan(context.pool, jobId),
     listBoards(context.pool),
   ]);
+  const { job, craft, events } = facts;
   const [answer, wired, settings] = await Promise.all([
     plan.wiring && plan.wiring.devices.length > 0 ? runTask("planWiring", plan.wiring) : null,
     findCraftWiring(context.pool, craft.id),
     settingsOf(context, craft.id, job.id),
   ]);
   const isWired = wiringDone.last(events)?.payload.planVersion === plan.version;
-  const supplyV = packVolts(craft.cellCount).maxV;
   return {
     target: { jobId: job.id, version: job.version },
     mayEdit: !job.closedAt && hasRole(context.person, "technician"),
@@ -84,14 +99,21 @@ export async function getWiringRoom(context: VerbContext, jobId: number): Promis
     isWired,
     unsettled: plan.wiring && answer?.plan ? await unsettledOf(context.pool, plan.wiring, answer.plan) : [],
     settings,
-    power:
-      isWired && plan.wiring && answer?.plan
-        ? {
-            steps: powerStepStates(events),
-            pairs: continuityPairs(plan.wiring.board, answer.plan),
-            standby: standbyAmps(plan.wiring, answer.plan, supplyV),
-            supplyV,
-          }
-        : null,
+    power: isWired && plan.wiring && answer?.plan ? powerOf(facts, plan.wiring, answer.plan) : null,
+  };
+}
+
+function powerOf(facts: JobFacts, wiring: WiringCase, plan: NonNullable<DrawnAnswer["plan"]>): PowerData {
+  const supplyV = packVolts(facts.craft.cellCount).maxV;
+  const due = nextPowerStep(facts.events);
+  const all = beforePowerOf(facts);
+  const before = due === "first power" ? limiterAside(all) : all;
+  return {
+    steps: powerStepStates(facts.events),
+    before: due === null || due === "continuity" || before.because === "" ? null : before,
+    pairs: continuityPairs(wiring.board, plan),
+    standby: standbyAmps(wiring, plan, supplyV),
+    supplyV,
+    usb: onUsb(wiring, plan),
   };
 }

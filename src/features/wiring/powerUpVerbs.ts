@@ -1,11 +1,12 @@
 import "server-only";
 import { continuityPairs, HEARD } from "@/core/refit/powerUp/continuity";
-import { judgeStandby, standbyAmps } from "@/core/refit/powerUp/standby";
+import { judgeStandby, notTakenVolts, standbyAmps } from "@/core/refit/powerUp/standby";
 import { type WiringCase } from "@/core/refit/wiring/wiringCase";
 import { type WiringPlan } from "@/core/refit/wiring/wiringPlan";
 import { changeJob } from "@/features/job/changeJob";
 import { evidenceGiven } from "@/features/job/events/jobEvents";
 import { listEvents } from "@/features/job/events/jobEventRepository";
+import { requirePower } from "@/features/job/power/requirePower";
 import { AppError } from "@/server/errors";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { runTask } from "@/server/workers/workerPool";
@@ -22,7 +23,8 @@ interface Judged {
 }
 
 /**
- * Records a step of the first power-up. It opens only behind the one before; a wrong one goes to Isolate as a finding.
+ * Records a step of the first power-up. It opens only behind the one before, and power only behind the gates of the diagnosis; what it showed
+ * goes to Isolate as a finding.
  *
  * @throws {AppError} `forbidden`, `not_ready` before its turn, `invalid_input` for a step that is not whole; {ConflictError}; {NotFoundError}
  */
@@ -45,6 +47,7 @@ export async function recordPowerStep(
     const next = nextPowerStep(events);
     if (next !== null && POWER_STEPS.indexOf(input.step) > POWER_STEPS.indexOf(next))
       throw new AppError("not_ready", `${stepName(next)} comes first.`);
+    if (input.step !== "continuity") await requirePower(db, job.id, { behindLimiter: input.step === "first power" });
     const { isGood, said, symptoms } = judgeStep(wiring, plan, input);
     const found =
       Object.keys(symptoms).length > 0
@@ -68,11 +71,14 @@ function judgeStep(wiring: WiringCase, plan: Pick<WiringPlan, "wires" | "rails">
     case "first power": {
       if (input.supplyV === null || input.readingA === null)
         throw new AppError("invalid_input", "Give the supply's volts and the amps it shows.");
+      const notTaken = notTakenVolts(wiring, plan, input.supplyV);
+      if (notTaken.length > 0) return { isGood: false, said: `${notTaken.join(" ")}${note}`, symptoms: {} };
       const { word, sentence } = judgeStandby(standbyAmps(wiring, plan, input.supplyV), input.readingA);
       return {
         isGood: word === "good",
         said: `${sentence}${note}`,
-        symptoms: word === "too much" ? { "draws-too-much": true } : {},
+        // What held behind the limiter is what the gates ask for.
+        symptoms: word === "too much" ? { "draws-too-much": true } : word === "good" ? { "limiter-trips": false } : {},
       };
     }
     case "usb":
@@ -88,7 +94,11 @@ function judgeStep(wiring: WiringCase, plan: Pick<WiringPlan, "wires" | "rails">
   }
 }
 
-function judgeContinuity(wiring: WiringCase, plan: Pick<WiringPlan, "wires">, { heard }: PowerStepInput): Judged {
+function judgeContinuity(
+  wiring: WiringCase,
+  plan: Pick<WiringPlan, "wires">,
+  { heard, looked }: PowerStepInput,
+): Judged {
   const pairs = continuityPairs(wiring.board, plan);
   // Nothing metered is no evidence.
   if (pairs.length === 0)
@@ -104,10 +114,12 @@ function judgeContinuity(wiring: WiringCase, plan: Pick<WiringPlan, "wires">, { 
   const wrong = answers.filter((each) => each.heard !== undefined && each.heard !== each.expected);
   if (open.length > 0 && wrong.length === 0)
     throw new AppError("invalid_input", `${open.length} of ${pairs.length} pairs are not metered yet.`);
+  if (wrong.length === 0 && !looked)
+    throw new AppError("invalid_input", "Eyes before the meter: look and smell all over, and tick it.");
   const said = wrong.map(
     ({ from, to, heard: got, expected }) => `${from} to ${to}: ${HEARD[got!]}, must be ${HEARD[expected]}.`,
   );
-  const symptoms: Record<string, boolean> = {};
+  const symptoms: Record<string, boolean> = wrong.length === 0 ? { "power-to-ground": false } : {};
   if (wrong.some((each) => each.wrong === "power to ground" && each.heard === "steady"))
     symptoms["power-to-ground"] = true;
   if (wrong.some((each) => each.wrong === "open ground")) symptoms["ground-beeps"] = true;

@@ -43,6 +43,8 @@ export const PowerStepInput = v.object({
   ...JobTarget.entries,
   step: v.picklist(POWER_STEPS),
   heard: v.optional(v.array(v.object({ from: v.string(), to: v.string(), heard })), []),
+  /** Looked and smelled all over before the meter. */
+  looked: v.optional(v.boolean(), false),
   supplyV: v.nullish(
     v.pipe(v.number("Give the supply's volts."), v.minValue(1, "At least 1 V."), v.maxValue(100, "At most 100 V.")),
     null,

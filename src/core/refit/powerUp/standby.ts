@@ -42,9 +42,32 @@ export function standbyAmps(
   return { expectedA, lowA: expectedA * LOW_SHARE, highA: expectedA * HIGH_SHARE, parts };
 }
 
-function atPack(meanA: number, { minV, maxV }: PlannedRail, supplyV: number): number {
-  const isFromPack = maxV > minV;
-  return isFromPack ? meanA : (meanA * minV) / (supplyV * EFFICIENCY);
+/**
+ * Devices on a rail that the pack feeds which do not take the volts of a supply in its place, each as a sentence. It is asked before the supply
+ * is switched on.
+ */
+export function notTakenVolts(
+  { devices }: Pick<WiringCase, "devices">,
+  { wires, rails }: Pick<WiringPlan, "wires" | "rails">,
+  supplyV: number,
+): string[] {
+  return wires.flatMap(({ device, need, port }) => {
+    const known = devices.find(({ id }) => id === device)!;
+    const asked = known.needs.find(({ id }) => id === need)!;
+    const rail = rails.find((each) => each.rail === port);
+    if (asked.kind !== "power" || !rail || !isFromPack(rail)) return [];
+    if (supplyV > asked.maxV) return [`${known.name} takes ${asked.maxV} V at most: not on ${supplyV} V.`];
+    return supplyV < asked.minV ? [`${known.name} starts at ${asked.minV} V: ${supplyV} V says nothing of it.`] : [];
+  });
+}
+
+/** Only the pack's own volts run from empty to full. */
+function isFromPack({ minV, maxV }: PlannedRail): boolean {
+  return maxV > minV;
+}
+
+function atPack(meanA: number, rail: PlannedRail, supplyV: number): number {
+  return isFromPack(rail) ? meanA : (meanA * rail.minV) / (supplyV * EFFICIENCY);
 }
 
 /** What a reading behind a current limiter says. */

@@ -43,6 +43,13 @@ export function beforePowerOf(facts: JobFacts): BeforePower {
   return { because: sign ? `“${seen}” was found.` : gates[0]!.because, missing, elsewhere, isShort };
 }
 
+/** What stands before the first power through a limiter: all but that power itself. */
+export function limiterAside(before: BeforePower): BeforePower {
+  const missing = before.missing.filter((id) => id !== "limiter-trips");
+  const isClear = missing.length + before.elsewhere.length === 0 && !before.isShort;
+  return { ...before, missing, because: isClear ? "" : before.because };
+}
+
 /** What must be seen for these gates to open. */
 function opensOf(gates: readonly Gate[]): string[] {
   return gates.flatMap(({ opens = {} }) => Object.keys(opens));

@@ -5,7 +5,7 @@ import Link from "next/link";
 import { useState } from "react";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
-import { confirmBeforePowerAction } from "./bench.action";
+import { confirmBeforePowerAction } from "./power.action";
 import { type BeforePower, STEPS_BEFORE_POWER } from "./stepsBeforePower";
 
 /** What comes between a burnt part and the rig: the steps, ticked one by one, kept as findings. */
@@ -25,7 +25,7 @@ export function BeforePowerPanel({
         {before.because}{" "}
         {before.isShort
           ? "There is a short: nothing is powered, by pack or by USB, until it is gone."
-          : "No run before these are done."}
+          : "No power before these are done."}
       </p>
       {before.missing.map((id) => (
         <Checkbox
