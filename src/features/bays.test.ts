@@ -286,6 +286,17 @@ describe("eventText", () => {
       },
       /^Mean amps: Mean current 7\.10 A; from Time flown 8\.4 min$/,
     ],
+    part_lent: [
+      {
+        kind: "part_lent",
+        payload: { position: "ESC 3", name: "Sorrel 45", serial: "E-9", to: "Wren", because: "the owner knows" },
+      },
+      /^ESC 3 was taken out for Wren: Sorrel 45 \(E-9\), the owner knows$/,
+    ],
+    parts_reserved: [
+      { kind: "parts_reserved", payload: { name: "Sorrel 45", pieces: 2 } },
+      /^put its name on 2 Sorrel 45$/,
+    ],
     part_replaced: [swapped, /^replaced Camera: Oru Eye 3 \(A\) by Oru Eye 3 \(no serial\) \(no picture\)$/],
     setting_changed: [
       { kind: "setting_changed", payload: { what: "rate", before: "", after: "4 kHz" } },

@@ -2,7 +2,7 @@ import "server-only";
 import { type Pool, type RowDataPacket } from "mysql2/promise";
 
 /** Tables that are only ever added to: what happened is not rewritten, not by a mistake in the web process either. */
-const APPEND_ONLY: ReadonlySet<string> = new Set(["job_event", "craft_change"]);
+const APPEND_ONLY: ReadonlySet<string> = new Set(["job_event", "craft_change", "stock_move"]);
 /** Tables that only migrations write. */
 const READ_ONLY: ReadonlySet<string> = new Set(["migration"]);
 

@@ -16,7 +16,7 @@ import { findingsOf } from "@/features/job/events/findings";
 import { checkAnswered } from "@/features/isolate/isolate.manifest";
 import { listEvents } from "@/features/job/events/jobEventRepository";
 import { getJob } from "@/features/job/jobRepository";
-import { changeSetting } from "@/features/refit/refitVerbs";
+import { changeSetting } from "@/features/refit/changeSetting";
 import { openTestShop, type TestShop } from "./testShop";
 
 let shop: TestShop;

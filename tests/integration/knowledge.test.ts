@@ -14,7 +14,7 @@ import { getWorkshop } from "@/features/faultLibrary/workshopRepository";
 import { getRevisionDiff } from "@/features/library/getLibraryPage";
 import { importLibrary, removeEntry, restoreRevision, saveEntry } from "@/features/library/libraryVerbs";
 import { decideProof } from "@/features/prove/proveVerbs";
-import { changeSetting } from "@/features/refit/refitVerbs";
+import { changeSetting } from "@/features/refit/changeSetting";
 import { getWorkshopPage } from "@/features/workshop/getWorkshopPage";
 import { saveWorkshop } from "@/features/workshop/saveWorkshop";
 import { openTestShop, type TestShop } from "./testShop";

@@ -20,7 +20,9 @@ import { listProofs } from "@/features/job/proofRepository";
 import { cleanFlyingOf } from "@/features/prove/cleanFlying";
 import { type GivenEvidence } from "@/features/prove/prove.schema";
 import { decideProof, logSortie, putRight, reopenProof } from "@/features/prove/proveVerbs";
-import { changeSetting, replacePart } from "@/features/refit/refitVerbs";
+import { changeSetting } from "@/features/refit/changeSetting";
+import { replacePart } from "@/features/refit/replacePart";
+import { randomUuid } from "@/shared/randomUuid";
 import { openTestShop, type TestShop } from "./testShop";
 
 let shop: TestShop;
@@ -60,7 +62,7 @@ async function swap(jobId: number, position: string, serial: string) {
 
 async function inProve(over: Parameters<TestShop["receive"]>[0] = {}) {
   const jobId = await shop.receive(over);
-  await swap(jobId, "Camera", "NEW-1");
+  await swap(jobId, "Camera", randomUuid());
   await enterBay(shop.technician, { ...(await shop.target(jobId)), to: "prove", reason: "" });
   return jobId;
 }
@@ -233,7 +235,7 @@ describe("what a proof is met by", () => {
   /** A job in Prove after a new ESC, with every proof before this one met. */
   async function readyFor(kind: string) {
     const jobId = await shop.receive();
-    await swap(jobId, "ESC 1", "NEW-E");
+    await swap(jobId, "ESC 1", randomUuid());
     await enterBay(shop.technician, { ...(await shop.target(jobId)), to: "prove", reason: "" });
     for (const proof of await proofs(jobId)) {
       if (proof.kind === kind) break;

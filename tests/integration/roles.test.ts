@@ -18,6 +18,9 @@ import { connectRig } from "@/features/instruments/connectRig";
 import { deleteInstrument, saveInstrument, tryInstrument } from "@/features/instruments/saveInstrument";
 import { changeCraft } from "@/features/craft/changeCraft";
 import { addPerson, changePerson, resetPassword } from "@/features/people/peopleVerbs";
+import { findDonors } from "@/features/refit/findDonors";
+import { reserveParts } from "@/features/refit/reserveParts";
+import { moveStockPieces, saveStockItem } from "@/features/stock/stockVerbs";
 import { logPack, savePack } from "@/features/packs/packVerbs";
 import { decideCase, handBack } from "@/features/handback/handBack";
 import {
@@ -42,7 +45,8 @@ import { addPhoto } from "@/features/receive/addPhoto";
 import { changeDetails } from "@/features/receive/changeDetails";
 import { getReceiveForm } from "@/features/receive/getReceiveForm";
 import { receiveCraft } from "@/features/receive/receiveCraft";
-import { changeSetting, replacePart } from "@/features/refit/refitVerbs";
+import { changeSetting } from "@/features/refit/changeSetting";
+import { replacePart } from "@/features/refit/replacePart";
 import { keepCalculation } from "@/features/calculators/keepCalculation";
 import { saveWorkshop } from "@/features/workshop/saveWorkshop";
 import { randomUuid } from "@/shared/randomUuid";
@@ -149,6 +153,20 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
   saveEscSettings: (context, target) =>
     saveEscSettings(context, { ...target, settingsVersion: 0, matrix: { rows: [] } }),
   saveInstrument: (context) => saveInstrument(context, { ...INSTRUMENT, name: randomUuid() }),
+  saveStockItem: (context) =>
+    saveStockItem(context, {
+      id: null,
+      version: 0,
+      kind: "esc",
+      name: "Role 45",
+      shelf: "",
+      continuousA: null,
+      priceCents: null,
+      fewest: 0,
+    }),
+  moveStockPieces: (context) => moveStockPieces(context, { itemId: 1, pieces: 1, note: "bought" }),
+  reserveParts: (context, target) => reserveParts(context, { ...target, itemId: 1, pieces: 0 }),
+  findDonors: (context, { jobId }) => findDonors(context, { jobId, kind: "esc", search: "" }),
   savePack: (context) =>
     savePack(context, {
       id: null,

@@ -1,8 +1,5 @@
-import jstat from "jstat";
+import { chanceOf } from "../fit/chanceOf";
 import { type Calculator } from "./calculator.types";
-
-/** Ninety of a hundred such intervals hold the truth. */
-const TAIL = 0.05;
 
 /**
  * Repair or replace, by what each will have cost once the next failure is reckoned in. The chance that the repair fails again comes from this type's own
@@ -26,10 +23,7 @@ export const repairOrReplace: Calculator = {
     "Jeffreys interval: Brown, Cai, DasGupta, Interval estimation for a binomial proportion, Statistical Science 16 (2001), section 4.3.",
   compute: ({ repair, replace, spent, worth, next, jobs, failed }) => {
     const again = Math.min(failed!, jobs!);
-    const [a, b] = [again + 0.5, jobs! - again + 0.5];
-    const chance = a / (a + b);
-    const low = again === 0 ? 0 : jstat.jStat.beta.inv(TAIL, a, b);
-    const high = again === jobs ? 1 : jstat.jStat.beta.inv(1 - TAIL, a, b);
+    const { chance, low, high } = chanceOf(again, jobs!);
     const costAt = (p: number) => repair! + p * next!;
     const evenChance = next! > 0 ? Math.min(1, Math.max(0, (replace! - repair!) / next!)) : 1;
     const says = costAt(high) < replace! ? "repair" : costAt(low) > replace! ? "replace" : "cannot tell";

@@ -23,6 +23,8 @@ const part = (over: Partial<FittedPart>): FittedPart => ({
   removedAt: null,
   removedJobId: null,
   removedReason: null,
+  fromCraftId: null,
+  lentToCraftId: null,
   ...over,
 });
 const lead = part({ kind: "power_lead", position: "Main lead", continuousA: 140 });

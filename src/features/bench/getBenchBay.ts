@@ -24,7 +24,7 @@ import { measurementKept, runKept } from "./bench.manifest";
 import { type BenchBayProps } from "./BenchBay";
 import { CUT_WORDS } from "./runs/benchRun";
 import { listRunsOfJob } from "./runs/benchRunRepository";
-import { findEscSettings } from "./escSettings/escSettingsRepository";
+import { findEscSettings } from "@/features/craft/escSettingsRepository";
 import { linePartsOf } from "./rig/lineParts";
 
 /** A run worked out and judged. @throws {NotFoundError}, {AppError} `forbidden` */

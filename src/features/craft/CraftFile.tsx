@@ -5,7 +5,7 @@ import { type Craft } from "./craft";
 import { type CraftChange } from "./craftChangeRepository";
 import styles from "./Craft.module.css";
 import { CraftPositions } from "./CraftPositions";
-import { type Position } from "./positionsOf";
+import { lacking, type Position } from "./positionsOf";
 
 /** A craft's sheet: what it is, and on its drawing each position with its part and every part before. */
 export function CraftFile({
@@ -19,6 +19,7 @@ export function CraftFile({
   changes: readonly CraftChange[];
   mayEdit: boolean;
 }) {
+  const lacks = lacking(positions);
   const facts: [string, string][] = [
     ["Kind", `${CRAFT_KINDS[craft.kind].name}, ${craft.frameClass}`],
     ["Tail number", craft.tailNumber],
@@ -40,6 +41,16 @@ export function CraftFile({
             </p>
           ))}
         </div>
+        {lacks.length > 0 && (
+          <div>
+            <strong className="watch">Lacks</strong>
+            <ul>
+              {lacks.map((each) => (
+                <li key={each}>{each}</li>
+              ))}
+            </ul>
+          </div>
+        )}
         {mayEdit && <ChangeSheet key={craft.version} craft={craft} positions={positions} />}
         {changes.length > 0 && (
           <details>

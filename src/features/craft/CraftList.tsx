@@ -4,7 +4,7 @@ import { type Craft } from "./craft";
 import styles from "./Craft.module.css";
 
 /** Every craft, by name. */
-export function CraftList({ craft }: { craft: readonly Craft[] }) {
+export function CraftList({ craft }: { craft: readonly (Craft & { lacks: number })[] }) {
   return (
     <section className="panel">
       <h2>Craft · {craft.length}</h2>
@@ -19,10 +19,11 @@ export function CraftList({ craft }: { craft: readonly Craft[] }) {
           </tr>
         </thead>
         <tbody>
-          {craft.map(({ id, name, tailNumber, kind, frameClass, massG, owner }) => (
+          {craft.map(({ id, name, tailNumber, kind, frameClass, massG, owner, lacks }) => (
             <tr key={id}>
               <td>
                 <Link href={`/craft/${id}`}>{name}</Link>
+                {lacks > 0 && <span className="watch"> lacks {lacks === 1 ? "a part" : `${lacks} parts`}</span>}
               </td>
               <td className="number">{tailNumber}</td>
               <td>

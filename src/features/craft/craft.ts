@@ -31,4 +31,8 @@ export interface FittedPart {
   removedAt: Date | null;
   removedJobId: number | null;
   removedReason: string | null;
+  /** The craft that it was taken from to go in here. */
+  fromCraftId: number | null;
+  /** The craft that it was taken out for. */
+  lentToCraftId: number | null;
 }

@@ -3,7 +3,7 @@ import { type ResultSetHeader, type RowDataPacket } from "mysql2/promise";
 import { type PartKind } from "@/core/craft/partKinds";
 import { type Db } from "@/server/db";
 import { ConflictError } from "@/server/errors";
-import { type FittedPart } from "./craft";
+import { type Craft, type FittedPart } from "./craft";
 
 interface FittedPartRow extends RowDataPacket {
   id: number;
@@ -17,10 +17,13 @@ interface FittedPartRow extends RowDataPacket {
   removed_at: Date | null;
   removed_job_id: number | null;
   removed_reason: string | null;
+  from_craft_id: number | null;
+  lent_to_craft_id: number | null;
 }
 
 const LIST = `
-  SELECT id, kind, position, name, serial, continuous_a, fitted_at, fitted_job_id, removed_at, removed_job_id, removed_reason
+  SELECT id, kind, position, name, serial, continuous_a, fitted_at, fitted_job_id, removed_at, removed_job_id, removed_reason,
+         from_craft_id, lent_to_craft_id
     FROM fitted_part
    WHERE craft_id = ?
    ORDER BY position, fitted_at DESC, id DESC`;
@@ -60,13 +63,17 @@ const NEXT_ID = `
      FOR UPDATE`;
 
 const INSERT = `
-  INSERT INTO fitted_part (craft_id, id, kind, position, name, serial, continuous_a, fitted_at, fitted_job_id)
-  VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`;
+  INSERT INTO fitted_part (craft_id, id, kind, position, name, serial, continuous_a, fitted_at, fitted_job_id,
+                           from_craft_id, cost_cents, minutes)
+  VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`;
 
-/** When and by which job a part went in. */
+/** When and by which job a part went in, where it came from, and what it took. */
 interface Fitting {
   at: Date;
   jobId: number | null;
+  fromCraftId?: number | null;
+  costCents?: number | null;
+  minutes?: number | null;
 }
 
 /** Puts a part in. Call inside a transaction. @returns its id on the craft. */
@@ -93,7 +100,9 @@ export async function insertFirstParts(
 
 async function insertPartAs(db: Db, craftId: number, id: number, part: NewFittedPart, fitted: Fitting): Promise<void> {
   const { kind, position, name, serial, continuousA } = part;
-  await db.execute(INSERT, [craftId, id, kind, position, name, serial, continuousA, fitted.at, fitted.jobId]);
+  const { at, jobId, fromCraftId = null, costCents = null, minutes = null } = fitted;
+  const values = [craftId, id, kind, position, name, serial, continuousA, at, jobId, fromCraftId, costCents, minutes];
+  await db.execute(INSERT, values);
 }
 
 const CORRECT = `
@@ -109,7 +118,7 @@ export async function correctFittedPart(db: Db, craftId: number, id: number, par
 
 const REMOVE = `
   UPDATE fitted_part
-     SET removed_at = ?, removed_job_id = ?, removed_reason = ?
+     SET removed_at = ?, removed_job_id = ?, removed_reason = ?, lent_to_craft_id = ?
    WHERE craft_id = ? AND id = ? AND removed_at IS NULL`;
 
 /** Takes a part out. @throws {ConflictError} when it is not fitted any more. */
@@ -117,16 +126,126 @@ export async function removeFittedPart(
   db: Db,
   craftId: number,
   partId: number,
-  removed: { at: Date; jobId: number; reason: string },
+  removed: { at: Date; jobId: number; reason: string; lentToCraftId?: number },
 ): Promise<void> {
   const [result] = await db.execute<ResultSetHeader>(REMOVE, [
     removed.at,
     removed.jobId,
     removed.reason,
+    removed.lentToCraftId ?? null,
     craftId,
     partId,
   ]);
   if (result.affectedRows === 0) throw new ConflictError("That part has already been taken out.");
+}
+
+const LACKING = `
+  SELECT f.craft_id, COUNT(DISTINCT f.position) AS positions
+    FROM fitted_part AS f
+   WHERE f.lent_to_craft_id IS NOT NULL
+     AND NOT EXISTS (SELECT 1
+                       FROM fitted_part AS now
+                      WHERE now.craft_id = f.craft_id AND now.position = f.position AND now.removed_at IS NULL)
+   GROUP BY f.craft_id`;
+
+/** How many positions stand empty since their part was taken for another craft, by the craft's id. */
+export async function listLacking(db: Db): Promise<Map<number, number>> {
+  const [rows] = await db.execute<RowDataPacket[]>(LACKING);
+  return new Map(rows.map(({ craft_id, positions }) => [Number(craft_id), Number(positions)]));
+}
+
+/** A part on another craft. */
+export interface PartElsewhere {
+  craftId: number;
+  craftName: string;
+  tailNumber: string;
+  partId: number;
+  position: string;
+  name: string;
+  serial: string;
+  continuousA: number | null;
+}
+
+const FIND_ELSEWHERE = `
+  SELECT f.craft_id, c.name AS craft_name, c.tail_number, f.id, f.position, f.name, f.serial, f.continuous_a
+    FROM fitted_part AS f
+    JOIN craft AS c ON c.id = f.craft_id
+   WHERE f.kind = ? AND f.removed_at IS NULL AND f.craft_id <> ?`;
+
+/** Parts of a kind that are fitted on other craft whose name, tail number or part holds a text. */
+export async function findPartsElsewhere(
+  db: Db,
+  { kind, notOn, search, most }: { kind: PartKind; notOn: number; search: string; most: number },
+): Promise<PartElsewhere[]> {
+  const like = `%${search.replace(/[\\%_]/g, "\\$&")}%`;
+  const [rows] = await db.execute<RowDataPacket[]>(
+    `${FIND_ELSEWHERE} AND (c.name LIKE ? OR c.tail_number LIKE ? OR f.name LIKE ?)
+   ORDER BY c.name, f.position
+   LIMIT ${most}`,
+    [kind, notOn, like, like, like],
+  );
+  return rows.map(toPartElsewhere);
+}
+
+/** Where else a part of this name and serial is fitted now; makers count alike, so the serial alone says little. */
+export async function findSerialElsewhere(
+  db: Db,
+  { kind, notOn, name, serial }: { kind: PartKind; notOn: number; name: string; serial: string },
+): Promise<PartElsewhere | undefined> {
+  const [rows] = await db.execute<RowDataPacket[]>(`${FIND_ELSEWHERE} AND f.serial = ? AND f.name = ? LIMIT 1`, [
+    kind,
+    notOn,
+    serial,
+    name,
+  ]);
+  return rows[0] && toPartElsewhere(rows[0]);
+}
+
+function toPartElsewhere(row: RowDataPacket): PartElsewhere {
+  return {
+    craftId: row.craft_id as number,
+    craftName: row.craft_name as string,
+    tailNumber: row.tail_number as string,
+    partId: row.id as number,
+    position: row.position as string,
+    name: row.name as string,
+    serial: row.serial as string,
+    continuousA: row.continuous_a as number | null,
+  };
+}
+
+const SPENT = `
+  SELECT COALESCE(SUM(cost_cents), 0) AS cents, COALESCE(SUM(minutes), 0) AS minutes
+    FROM fitted_part
+   WHERE craft_id = ?`;
+
+/** What the parts fitted on a craft cost, and how long they took. */
+export async function getSpentOnParts(db: Db, craftId: number): Promise<{ cents: number; minutes: number }> {
+  const [rows] = await db.execute<RowDataPacket[]>(SPENT, [craftId]);
+  return { cents: Number(rows[0]!.cents), minutes: Number(rows[0]!.minutes) };
+}
+
+const REPAIRED_ON_TYPE = `
+  SELECT f.kind, f.fitted_at, f.removed_at, f.lent_to_craft_id IS NOT NULL AS is_lent
+    FROM fitted_part AS f
+    JOIN craft AS c ON c.id = f.craft_id
+   WHERE c.kind = ? AND c.frame_class = ? AND f.fitted_job_id IS NOT NULL AND f.fitted_at <= ?
+   ORDER BY f.fitted_at DESC
+   LIMIT 5000`;
+
+/** Every part that a job fitted on craft of one type before a day, with what became of it. */
+export async function listPartsFittedOnType(
+  db: Db,
+  { kind, frameClass }: Pick<Craft, "kind" | "frameClass">,
+  before: Date,
+): Promise<{ kind: PartKind; fittedAt: Date; removedAt: Date | null; isLent: boolean }[]> {
+  const [rows] = await db.execute<RowDataPacket[]>(REPAIRED_ON_TYPE, [kind, frameClass, before]);
+  return rows.map((row) => ({
+    kind: row.kind as PartKind,
+    fittedAt: row.fitted_at as Date,
+    removedAt: row.removed_at as Date | null,
+    isLent: Boolean(row.is_lent),
+  }));
 }
 
 function toFittedPart(row: FittedPartRow): FittedPart {
@@ -143,5 +262,7 @@ function toFittedPart(row: FittedPartRow): FittedPart {
     removedAt: row.removed_at,
     removedJobId: row.removed_job_id,
     removedReason: row.removed_reason,
+    fromCraftId: row.from_craft_id,
+    lentToCraftId: row.lent_to_craft_id,
   };
 }

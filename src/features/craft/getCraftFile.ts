@@ -4,7 +4,7 @@ import { hasRole } from "@/server/person";
 import { type Craft } from "./craft";
 import { type CraftChange, listCraftChanges } from "./craftChangeRepository";
 import { getCraft, listCraft } from "./craftRepository";
-import { listFittedParts } from "./fittedPartRepository";
+import { listFittedParts, listLacking } from "./fittedPartRepository";
 import { type Position, positionsOf } from "./positionsOf";
 
 /** A craft with its parts by position. @throws {NotFoundError}, {AppError} `forbidden` */
@@ -21,8 +21,9 @@ export async function getCraftFile(
   return { craft, positions: positionsOf(parts), changes, mayEdit: hasRole(context.person, "technician") };
 }
 
-/** Every craft the shop knows. @throws {AppError} `forbidden` */
-export async function getCraftList(context: VerbContext): Promise<Craft[]> {
+/** Every craft the shop knows, with how many of its positions stand empty. @throws {AppError} `forbidden` */
+export async function getCraftList(context: VerbContext): Promise<(Craft & { lacks: number })[]> {
   requireRole(context, "viewer");
-  return listCraft(context.pool);
+  const [craft, lacking] = await Promise.all([listCraft(context.pool), listLacking(context.pool)]);
+  return craft.map((each) => ({ ...each, lacks: lacking.get(each.id) ?? 0 }));
 }

@@ -42,3 +42,10 @@ export function positionsOf(parts: readonly FittedPart[]): Position[] {
   }
   return [...positions.values()];
 }
+
+/** Positions that had a part once and stand empty: "ESC 3: taken for Wren …". A craft that lacks one does not go. */
+export function lacking(positions: readonly Position[]): string[] {
+  return positions
+    .filter(({ fitted }) => fitted === null)
+    .map(({ position, former }) => (former[0]?.reason ? `${position}: ${former[0].reason}` : position));
+}

@@ -6,6 +6,7 @@ import { type Library } from "@/core/diagnosis/library/library.types";
 import { type Craft } from "@/features/craft/craft";
 import { listFittedParts } from "@/features/craft/fittedPartRepository";
 import { type Db } from "@/server/db";
+import { listKindsOnHand } from "@/features/stock/stockRepository";
 import { getLearnedCauses } from "./closedCaseRepository";
 import { getCurrentLibrary } from "./currentLibrary";
 import { getWorkshop } from "./workshopRepository";
@@ -32,6 +33,7 @@ export async function getKnowledge(db: Db, { id, kind }: Pick<Craft, "id" | "kin
   const parts = (await listFittedParts(db, id)).filter(({ removedAt }) => removedAt === null);
   const positions: Record<string, string[]> = {};
   for (const part of parts) (positions[part.kind] ??= []).push(part.position);
+  const onShelves = await listKindsOnHand(db);
   const { tools, spares, isLearning, currency, ...prices } = content;
   return {
     library,
@@ -41,7 +43,7 @@ export async function getKnowledge(db: Db, { id, kind }: Pick<Craft, "id" | "kin
     currency,
     workshop: {
       tools: new Set<string>(tools),
-      spares: new Set<string>(spares),
+      spares: new Set<string>([...spares, ...onShelves]),
       fitted: Object.fromEntries(Object.entries(positions).map(([part, places]) => [part, places.length])),
     },
     learned: isLearning ? await getLearnedCauses(db, kind) : null,

@@ -19,6 +19,8 @@ export interface HandbackBayProps {
   craftId: number;
   isClosed: boolean;
   isReleasable: boolean;
+  /** Positions that stand empty, each with why. */
+  lacks: readonly string[];
   proofCount: number;
   openProofs: number;
   mayEdit: boolean;
@@ -36,6 +38,7 @@ export function HandbackBay(props: HandbackBayProps) {
     craftId,
     isClosed,
     isReleasable,
+    lacks,
     proofCount,
     openProofs,
     mayEdit,
@@ -66,6 +69,17 @@ export function HandbackBay(props: HandbackBayProps) {
             </p>
           ) : isReleasable ? (
             <p className="good">Every proof is met or waived.</p>
+          ) : lacks.length > 0 ? (
+            <div>
+              <p className="watch">
+                The craft lacks a part. <Link href="refit">To Refit</Link>
+              </p>
+              <ul>
+                {lacks.map((each) => (
+                  <li key={each}>{each}</li>
+                ))}
+              </ul>
+            </div>
           ) : (
             <p className="watch">
               {proofCount === 0

@@ -1,6 +1,8 @@
 import "server-only";
 import { mayRelease } from "@/core/prove/orderProofs";
 import { getJobPage } from "@/features/job/getJobPage";
+import { listFittedParts } from "@/features/craft/fittedPartRepository";
+import { lacking, positionsOf } from "@/features/craft/positionsOf";
 import { findClosedCase } from "@/features/faultLibrary/closedCaseRepository";
 import { getWorkshop } from "@/features/faultLibrary/workshopRepository";
 import { hasRole } from "@/server/person";
@@ -17,14 +19,19 @@ export async function getReport(context: VerbContext, jobId: number): Promise<Re
 export async function getHandbackBay(context: VerbContext, jobId: number): Promise<HandbackBayProps> {
   const facts = await getJobPage(context, jobId);
   const { job, craft, proofs } = facts;
-  const closedCase = await findClosedCase(context.pool, jobId);
+  const [closedCase, parts] = await Promise.all([
+    findClosedCase(context.pool, jobId),
+    listFittedParts(context.pool, craft.id),
+  ]);
+  const lacks = job.closedAt ? [] : lacking(positionsOf(parts));
   return {
     target: { jobId: job.id, version: job.version },
     report: reportOf(facts, (await getWorkshop(context.pool)).content),
     owner: craft.owner,
     craftId: craft.id,
     isClosed: job.closedAt !== null,
-    isReleasable: mayRelease(proofs),
+    isReleasable: mayRelease(proofs) && lacks.length === 0,
+    lacks,
     proofCount: proofs.length,
     openProofs: proofs.filter(({ state }) => state === "open" || state === "failed").length,
     mayEdit: hasRole(context.person, "technician") && !job.closedAt,

@@ -2,6 +2,9 @@ import "server-only";
 import { mayRelease } from "@/core/prove/orderProofs";
 import { registeredBays } from "@/features/job/bays/bayRegistry";
 import { getCraft } from "@/features/craft/craftRepository";
+import { listFittedParts } from "@/features/craft/fittedPartRepository";
+import { lacking, positionsOf } from "@/features/craft/positionsOf";
+import { releaseReservations } from "@/features/stock/stockRepository";
 import { changeJob } from "@/features/job/changeJob";
 import { type Job, jobNumber } from "@/features/job/job";
 import { isWorkedIn } from "@/features/job/bays/bayChange";
@@ -21,7 +24,7 @@ import { type DecideCaseInput, type HandBackInput } from "./handBack.schema";
 /**
  * Hands the craft back and closes the job.
  *
- * @throws {AppError} `forbidden`; `not_ready` unless every proof is met or waived; {ConflictError}; {NotFoundError}
+ * @throws {AppError} `forbidden`; `not_ready` unless every proof is met or waived and no part is lacking; {ConflictError}; {NotFoundError}
  */
 export async function handBack(context: VerbContext, input: HandBackInput): Promise<null> {
   requireRole(context, "technician");
@@ -37,6 +40,10 @@ export async function handBack(context: VerbContext, input: HandBackInput): Prom
           : `${open === 1 ? "1 proof is" : `${open} proofs are`} neither met nor waived.`,
       );
     }
+    const lacks = lacking(positionsOf(await listFittedParts(db, job.craftId)));
+    if (lacks.length > 0)
+      throw new AppError("not_ready", `The craft lacks a part. ${lacks.join("; ")}. Fit one in Refit.`);
+    await releaseReservations(db, job.id);
     const events = await listEvents(db, job.id);
     await rememberCase(db, job, events, proofs);
     const handed = handedBack.of({ to, note });

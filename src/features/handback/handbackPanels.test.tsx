@@ -35,6 +35,7 @@ const show = (more: Partial<HandbackBayProps> = {}) =>
       craftId={4}
       isClosed={false}
       isReleasable
+      lacks={[]}
       proofCount={3}
       openProofs={0}
       mayEdit

@@ -233,3 +233,9 @@ export async function listOpenJobsOfCraft(db: Db): Promise<Map<number, number>> 
   const [rows] = await db.execute<RowDataPacket[]>(LIST_OPEN_OF_ALL);
   return new Map(rows.map(({ craft_id, id }) => [Number(craft_id), Number(id)]));
 }
+
+/** The open job of a craft, if it has one. */
+export async function findOpenJobOf(db: Db, craftId: number): Promise<number | null> {
+  const [rows] = await db.execute<RowDataPacket[]>("SELECT id FROM job WHERE craft_id = ? AND is_open = 1", [craftId]);
+  return rows[0] ? Number(rows[0].id) : null;
+}

@@ -17,6 +17,7 @@ const PLACES = [
   { href: "/calculators", name: "Calculators", isHere: (path: string) => path.startsWith("/calculators") },
   { href: "/library", name: "Library", isHere: (path: string) => path.startsWith("/library") },
   { href: "/boards", name: "Board files", isHere: (path: string) => path.startsWith("/boards") },
+  { href: "/stock", name: "Shelves", isHere: (path: string) => path.startsWith("/stock") },
   { href: "/packs", name: "Packs", isHere: (path: string) => path.startsWith("/packs") },
   { href: "/instruments", name: "Rig", isHere: (path: string) => path.startsWith("/instruments") },
   { href: "/workshop", name: "Workshop", isHere: (path: string) => path.startsWith("/workshop") },

@@ -28,7 +28,12 @@ export async function getProveBay(context: VerbContext, jobId: number): Promise<
   const fitted = parts.filter(({ removedAt }) => removedAt === null);
   const proofs = facts.proofs.filter(({ kind }) => findProofKind(kind));
   const measurements = measurementsOf(events);
-  const guides = proofGuided.in(events);
+  // What was worked out last under each title.
+  const guides = new Map(proofGuided.in(events).map(({ payload }) => [`${payload.proof} ${payload.title}`, payload]));
+  const guidesOf = (kind: string) =>
+    [...guides.values()]
+      .filter(({ proof }) => proof === kind)
+      .map(({ title, lines }) => `${title}: ${lines.join(" ")}`);
   const failureSymptoms = new Set(proofs.map(({ kind }) => findProofKind(kind)!.failureSymptom));
   return {
     target: { jobId: job.id, version: job.version },
@@ -38,7 +43,7 @@ export async function getProveBay(context: VerbContext, jobId: number): Promise<
       return {
         kind,
         title,
-        how: [how, ...(guides.findLast(({ payload }) => payload.proof === kind)?.payload.lines ?? [])].join(" "),
+        how: [how, ...guidesOf(kind)].join(" "),
         rung,
         cautions,
         state,

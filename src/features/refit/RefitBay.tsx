@@ -9,7 +9,11 @@ import { type Position } from "@/features/craft/positionsOf";
 import { PlaceMap } from "@/features/craft/drawing/PlaceMap";
 import { NextBay } from "@/features/job/bays/NextBay";
 import { ChangeSettingForm } from "./ChangeSettingForm";
+import { ReservePanel } from "./ReservePanel";
 import styles from "./Refit.module.css";
+import { SetsPanel } from "./SetsPanel";
+import { type RepairCosts, type ShelfChoice } from "./refitView";
+import { RepairOrReplacePanel } from "./RepairOrReplacePanel";
 import { ReplacePartForm } from "./ReplacePartForm";
 
 /** What the Refit page is given. */
@@ -26,13 +30,19 @@ export interface RefitBayProps {
     isFailed: boolean;
   }[];
   positions: readonly (Position & { kindName: string; place: string; isSuspect: boolean })[];
+  /** What is unlike within the sets of ESCs, motors and props. */
+  alarms: readonly string[];
+  shelves: readonly ShelfChoice[];
+  costs: RepairCosts;
   proofs: readonly { title: string; state: string }[];
   mayEdit: boolean;
   isHere: boolean;
 }
 
 /** Parts with their positions and past; the old one out, the new one in; the proofs that asks for. */
-export function RefitBay({ target, causes, positions, proofs, mayEdit, isHere }: RefitBayProps) {
+export function RefitBay(props: RefitBayProps) {
+  const { target, causes, positions, alarms, shelves, costs, proofs, mayEdit, isHere } = props;
+  const kinds = [...new Set(positions.map(({ kind }) => kind))];
   const inHand = causeInHand(causes);
   const mend = inHand?.mend ?? null;
   const [openPosition, open] = useState<string | null>(
@@ -62,6 +72,7 @@ export function RefitBay({ target, causes, positions, proofs, mayEdit, isHere }:
           </div>
         </section>
         <BeforeSection />
+        {mayEdit && <RepairOrReplacePanel costs={costs} kinds={kinds} />}
       </div>
       <section className="panel" aria-label="Parts">
         <h2>Parts on this craft</h2>
@@ -78,6 +89,8 @@ export function RefitBay({ target, causes, positions, proofs, mayEdit, isHere }:
               key={position.position}
               target={target}
               position={position}
+              shelves={shelves}
+              currency={costs.currency}
               mayEdit={mayEdit}
               isOpen={openPosition === position.position}
               onOpen={open}
@@ -87,6 +100,8 @@ export function RefitBay({ target, causes, positions, proofs, mayEdit, isHere }:
         </div>
       </section>
       <div className="stack">
+        <SetsPanel alarms={alarms} />
+        {mayEdit && shelves.length > 0 && <ReservePanel target={target} shelves={shelves} kinds={kinds} />}
         {mayEdit && (
           <section className="panel stack">
             <h2>{mend === null ? "No new part?" : "The mend"}</h2>
@@ -163,10 +178,13 @@ function BeforeSection() {
 function PartRow({
   target,
   position,
+  shelves,
+  currency,
   mayEdit,
   isOpen,
   onOpen,
-}: Pick<RefitBayProps, "target" | "mayEdit"> & {
+}: Pick<RefitBayProps, "target" | "shelves" | "mayEdit"> & {
+  currency: string;
   position: RefitBayProps["positions"][number];
   isOpen: boolean;
   onOpen: (position: string | null) => void;
@@ -185,10 +203,12 @@ function PartRow({
               <span className="soft">since {position.fitted.since}</span>
             </>
           ) : (
-            <span className="soft">empty</span>
+            <span className="watch">empty: fit one before it goes</span>
           )}
         </p>
-        {mayEdit && position.fitted && !isOpen && <Button onClick={() => onOpen(position.position)}>Replace</Button>}
+        {mayEdit && !isOpen && (
+          <Button onClick={() => onOpen(position.position)}>{position.fitted ? "Replace" : "Fit one"}</Button>
+        )}
       </div>
       {position.former.map((former) => (
         <p key={former.partId} className={styles.former}>
@@ -196,10 +216,13 @@ function PartRow({
           {former.reason}
         </p>
       ))}
-      {mayEdit && position.fitted && isOpen && (
+      {mayEdit && isOpen && (
         <ReplacePartForm
           target={target}
+          position={position.position}
           part={position.fitted}
+          shelves={shelves}
+          currency={currency}
           kind={position.kind}
           burntBefore={position.former.filter(({ reason }) => isBurnt(reason)).length}
           onDone={() => onOpen(null)}

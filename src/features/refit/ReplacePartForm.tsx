@@ -1,84 +1,129 @@
 "use client";
 
 import { Button, Form, Input, InputNumber } from "antd";
+import { useState } from "react";
 import { type PartKind } from "@/core/craft/partKinds";
-import { isBurnt, neighboursOf } from "@/core/refit/burntParts";
+import { isBurnt } from "@/core/refit/burntParts";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
+import { BurntNeighbours } from "./BurntNeighbours";
+import { type ChosenSource, firstSource, PartSourceFields, sourceOf } from "./PartSourceFields";
 import { replacePartAction } from "./refit.action";
 import styles from "./Refit.module.css";
+import { type ShelfChoice } from "./refitView";
 
 interface Props {
   target: { jobId: number; version: number };
-  part: { partId: number; name: string; continuousA: number | null };
+  position: string;
+  /** null where the position stands empty. */
+  part: { partId: number; name: string; continuousA: number | null } | null;
   kind: PartKind;
+  shelves: readonly ShelfChoice[];
+  currency: string;
   /** How many burnt at this position before. */
   burntBefore: number;
   onDone: () => void;
 }
 
-/** The old part leaves with its reason, the new one comes in with its serial. */
-export function ReplacePartForm({ target, part, kind, burntBefore, onDone }: Props) {
-  const [form] = Form.useForm<{ reason: string }>();
+interface Values {
+  name: string;
+  serial: string;
+  continuousA: number | null;
+  reason: string;
+  despite: string;
+  cost: number | null;
+  minutes: number | null;
+}
+
+const ORDINALS = ["", "2nd", "3rd"];
+
+/** The old part leaves with its reason, the new one comes in with its serial, off a shelf, off another craft or from elsewhere. */
+export function ReplacePartForm({ target, position, part, kind, shelves, currency, burntBefore, onDone }: Props) {
+  const [form] = Form.useForm<Values>();
   const reason = Form.useWatch("reason", form) ?? "";
   const hasBurnt = isBurnt(reason);
+  const ofKind = shelves.filter((each) => each.kind === kind);
+  const [source, setSource] = useState(() => firstSource(ofKind));
   const { run, isBusy, failure, reload } = useVerb(replacePartAction);
-  const help = (field: string) => failure?.fields?.[field];
+  const problem = (field: string) => {
+    const sentence = failure?.fields?.[field];
+    return sentence ? ({ help: sentence, validateStatus: "error" } as const) : {};
+  };
+  const choose = (next: ChosenSource) => {
+    setSource(next);
+    const known = next.donor ?? next.item;
+    form.setFieldsValue({
+      ...(known && { name: known.name }),
+      ...(next.donor && { serial: next.donor.serial || "none", continuousA: next.donor.continuousA }),
+      ...(next.item && { cost: priceOf(next.item) }),
+    });
+  };
+  const send = ({ cost, ...values }: Values) => {
+    const from = sourceOf(source);
+    if (!from) return;
+    const costCents = cost === null ? null : Math.round(cost * 100);
+    void run({ ...target, ...values, partId: part?.partId ?? null, position, source: from, costCents }, onDone);
+  };
+  const isKnown = source.of !== "elsewhere";
   return (
     <div className={styles.form}>
       <Form
         form={form}
         layout="vertical"
         requiredMark={false}
-        initialValues={{ name: part.name, continuousA: part.continuousA, reason: "", serial: "", despite: "" }}
-        onFinish={(values: object) => void run({ ...target, partId: part.partId, ...values }, onDone)}
+        initialValues={{
+          name: source.item?.name ?? part?.name ?? "",
+          continuousA: part?.continuousA ?? null,
+          reason: part ? "" : "the position stood empty",
+          serial: "",
+          despite: "",
+          cost: source.item ? priceOf(source.item) : null,
+          minutes: null,
+        }}
+        onFinish={send}
       >
         <Form.Item
-          label="Why does the old one come out?"
+          label={part ? "Why does the old one come out?" : "Why does one go in?"}
           name="reason"
-          help={help("reason")}
-          validateStatus={help("reason") && "error"}
+          {...problem("reason")}
         >
           <Input maxLength={200} autoFocus placeholder="what was wrong with it, and how you know" />
         </Form.Item>
-        {hasBurnt && (
-          <section aria-label="Beside a burnt part" className="stack">
-            <strong>Beside a burnt part: eyes, then the meter, then a limiter; in this order</strong>
-            <ol className={styles.before}>
-              {neighboursOf(kind).map(({ look, noGo }) => (
-                <li key={look}>
-                  {look}. <span className="bad">{noGo}</span>
-                </li>
-              ))}
-            </ol>
-          </section>
-        )}
+        {hasBurnt && <BurntNeighbours kind={kind} />}
         {hasBurnt && burntBefore > 0 && (
           <Form.Item
-            label={`The ${burntBefore + 1}${burntBefore === 1 ? "nd" : burntBefore === 2 ? "rd" : "th"} that burns here: this craft's power is the suspect. Why fit one more all the same?`}
+            label={`The ${ORDINALS[burntBefore] ?? `${burntBefore + 1}th`} that burns here: this craft's power is the suspect. Why fit one more all the same?`}
             name="despite"
-            help={help("despite")}
-            validateStatus={help("despite") && "error"}
+            {...problem("despite")}
           >
             <Input maxLength={200} placeholder="what was found, and what was done about it" />
           </Form.Item>
         )}
+        <PartSourceFields jobId={target.jobId} kind={kind} shelves={ofKind} chosen={source} onChange={choose} />
         <div className={styles.fields}>
-          <Form.Item label="New part" name="name" help={help("name")} validateStatus={help("name") && "error"}>
-            <Input maxLength={80} />
+          <Form.Item label="New part" name="name" {...problem("name")}>
+            <Input maxLength={80} disabled={isKnown} />
           </Form.Item>
-          <Form.Item label="Its serial" name="serial" help={help("serial")} validateStatus={help("serial") && "error"}>
-            <Input maxLength={40} />
+          <Form.Item label="Its serial" name="serial" {...problem("serial")}>
+            <Input maxLength={40} disabled={source.of === "craft"} />
           </Form.Item>
-          <Form.Item label="Rating, if any" name="continuousA" help={help("continuousA")}>
-            <InputNumber suffix="A" style={{ width: "100%" }} />
+          {!isKnown && (
+            <Form.Item label="Rating, if any" name="continuousA" {...problem("continuousA")}>
+              <InputNumber suffix="A" style={{ width: "100%" }} />
+            </Form.Item>
+          )}
+          <Form.Item label="It cost" name="cost" {...problem("costCents")}>
+            <InputNumber min={0} suffix={currency} style={{ width: "100%" }} />
+          </Form.Item>
+          <Form.Item label="It took" name="minutes" {...problem("minutes")}>
+            <InputNumber min={0} suffix="min" style={{ width: "100%" }} />
           </Form.Item>
         </div>
         <div className="stack">
           <FailureNotice failure={failure?.fields ? null : failure} onReload={reload} />
           <div className="row">
-            <Button type="primary" htmlType="submit" loading={isBusy}>
-              Replace it
+            <Button type="primary" htmlType="submit" loading={isBusy} disabled={sourceOf(source) === null}>
+              {part ? "Replace it" : "Fit it"}
             </Button>
             <Button onClick={onDone}>Leave it</Button>
           </div>
@@ -86,4 +131,8 @@ export function ReplacePartForm({ target, part, kind, burntBefore, onDone }: Pro
       </Form>
     </div>
   );
+}
+
+function priceOf({ priceCents }: ShelfChoice): number | null {
+  return priceCents === null ? null : priceCents / 100;
 }

@@ -1,15 +1,34 @@
+import * as v from "valibot";
 import { type BayManifest, type Headline, type JobFacts } from "@/features/job/bays/bayManifest";
 import { eventText } from "@/features/job/events/eventText";
 import { causesOf, standingCauses, unrepairedCauses } from "@/features/job/causes/causesOf";
+import { defineEvent, eventText as text } from "@/features/job/events/eventKind";
 import { withPlace } from "@/features/job/events/eventKind";
 import { partReplaced, settingChanged } from "@/features/job/events/jobEvents";
+
+/** A part of this job's craft was taken for another craft: it lacks it until one is fitted. */
+export const partLent = defineEvent(
+  "part_lent",
+  v.object({ position: text, name: text, serial: text, to: text, because: text }),
+  {
+    sentence: ({ position, name, serial, to, because }) =>
+      `${position} was taken out for ${to}: ${name} (${serial || "no serial"}), ${because}`,
+    changesCraft: true,
+    outdates: () => [],
+  },
+);
+
+/** The job put its name on parts of the shelves. */
+export const partsReserved = defineEvent("parts_reserved", v.object({ name: text, pieces: v.number() }), {
+  sentence: ({ name, pieces }) => (pieces === 0 ? `gave back ${name}` : `put its name on ${pieces} ${name}`),
+});
 
 /** Refit: replace parts without losing anything. What it writes, others read: those events are the job's. */
 export const refitBay: BayManifest = {
   id: "refit",
   name: "Refit",
   keys: [],
-  events: [],
+  events: [partLent, partsReserved],
   isWorkedIn: ({ events }) => partReplaced.last(events) !== undefined || settingChanged.last(events) !== undefined,
   headline: refitHeadline,
   report: ({ events, library }) => [

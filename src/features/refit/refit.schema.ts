@@ -1,11 +1,37 @@
 import * as v from "valibot";
+import { PART_KIND_LIST } from "@/core/craft/partKinds";
 import { MENDABLE_LIST } from "@/core/refit/mendable";
 import { JobTarget, PlaceText, requiredText } from "@/features/job/jobTarget.schema";
 
-/** The old part out, the new one in. */
+const id = v.pipe(v.number(), v.integer(), v.minValue(1));
+
+/** Where a part that goes in comes from. */
+export const PartSource = v.variant("of", [
+  v.object({ of: v.literal("elsewhere") }),
+  v.object({ of: v.literal("shelf"), itemId: id }),
+  v.object({
+    of: v.literal("craft"),
+    craftId: id,
+    partId: id,
+    because: requiredText("Say who allowed it, or why it may be taken.", 120),
+  }),
+]);
+export type PartSource = v.InferOutput<typeof PartSource>;
+
+/** The old part out, the new one in; or one into a position that stands empty. */
 export const ReplacePartInput = v.object({
   ...JobTarget.entries,
-  partId: v.pipe(v.number("Pick the part that comes out."), v.integer(), v.minValue(1)),
+  /** null where the position stands empty: then `position` says which. */
+  partId: v.nullable(v.pipe(v.number("Pick the part that comes out."), v.integer(), v.minValue(1))),
+  position: v.optional(v.pipe(v.string(), v.maxLength(40))),
+  source: v.optional(PartSource),
+  /** What it cost; that of the shelf's label where nothing is said. */
+  costCents: v.nullish(
+    v.pipe(v.number("A price is a number."), v.integer("Whole cents."), v.minValue(0, "Not below 0."), v.maxValue(1e8)),
+  ),
+  minutes: v.nullish(
+    v.pipe(v.number("Minutes as a number."), v.minValue(0, "Not below 0."), v.maxValue(6000, "At most 6000.")),
+  ),
   reason: requiredText("Say why it comes out.", 200),
   name: requiredText("Give the new part's name.", 80),
   serial: requiredText("Give the new part's serial, or “none” when it has none.", 40),
@@ -32,3 +58,11 @@ export const ChangeSettingInput = v.object({
   place: PlaceText,
 });
 export type ChangeSettingInput = v.InferOutput<typeof ChangeSettingInput>;
+
+/** Craft that carry a part which could be borrowed. */
+export const FindDonorsInput = v.object({
+  jobId: id,
+  kind: v.picklist(PART_KIND_LIST),
+  search: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(60)), ""),
+});
+export type FindDonorsInput = v.InferOutput<typeof FindDonorsInput>;

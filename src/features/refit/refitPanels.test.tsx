@@ -3,7 +3,12 @@ import { BayPathProvider } from "@/features/job/bays/BayPath";
 import { replacePartAction } from "./refit.action";
 import { RefitBay, type RefitBayProps } from "./RefitBay";
 
-jest.mock("./refit.action", () => ({ replacePartAction: jest.fn(), changeSettingAction: jest.fn() }));
+jest.mock("./refit.action", () => ({
+  replacePartAction: jest.fn(),
+  changeSettingAction: jest.fn(),
+  findDonorsAction: jest.fn(),
+  reservePartsAction: jest.fn(),
+}));
 jest.mock("@/features/job/bays/enterBay.action", () => ({ enterBayAction: jest.fn() }));
 jest.mock("next/navigation", () => ({
   useRouter: () => ({ refresh: jest.fn(), push: jest.fn() }),
@@ -43,6 +48,9 @@ const show = (more: Partial<RefitBayProps> = {}) =>
           },
         ]}
         positions={[position("ESC 3", { isSuspect: true }), position("ESC 1")]}
+        alarms={[]}
+        shelves={[]}
+        costs={{ spentCents: 0, labourCentsPerHour: 6000, currency: "cr", again: {} }}
         proofs={[]}
         mayEdit
         isHere

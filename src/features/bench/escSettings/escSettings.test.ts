@@ -1,6 +1,6 @@
 import * as v from "valibot";
 import { ESC_SETTINGS } from "@/core/bench/escSettings";
-import { EscMatrixSchema } from "./escSettings.schema";
+import { EscMatrixSchema } from "@/features/craft/escMatrix.schema";
 
 const rows = ESC_SETTINGS.map((setting) => ({ setting, values: ["", "", "", ""], reason: "" }));
 

@@ -4,7 +4,7 @@ import { getCraft } from "@/features/craft/craftRepository";
 import { changeJob } from "@/features/job/changeJob";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { type SaveEscSettingsInput } from "./escSettings.schema";
-import { saveEscSettingsRow } from "./escSettingsRepository";
+import { saveEscSettingsRow } from "@/features/craft/escSettingsRepository";
 import { measurementEvents } from "../verdict/measurementEvents";
 
 /**

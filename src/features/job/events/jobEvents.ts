@@ -183,10 +183,22 @@ const part = v.object({ partId: v.number(), name: eventText, serial: eventText }
 /** The old part out, the new one in. */
 export const partReplaced = defineEvent(
   "part_replaced",
-  v.object({ kind: eventId, position: eventText, removed: part, fitted: part, reason: eventText, outdated }),
+  v.object({
+    kind: eventId,
+    position: eventText,
+    /** null where the position stood empty. */
+    removed: v.nullable(part),
+    fitted: part,
+    reason: eventText,
+    /** "off shelf B2", "borrowed from Heron 2"; empty where nobody said. */
+    from: v.optional(eventText, ""),
+    costCents: v.optional(v.nullable(v.number()), null),
+    minutes: v.optional(v.nullable(v.number()), null),
+    outdated,
+  }),
   {
-    sentence: ({ position, removed, fitted, reason }) =>
-      `replaced ${position}: ${removed.name || "one that was not noted"} (${removed.serial || "no serial"}) by ${fitted.name} (${fitted.serial || "no serial"})${withReason(reason)}`,
+    sentence: ({ position, removed, fitted, reason, from }) =>
+      `${removed ? `replaced ${position}: ${removed.name || "one that was not noted"} (${removed.serial || "no serial"}) by` : `fitted ${position}:`} ${fitted.name} (${fitted.serial || "no serial"})${from ? `, ${from}` : ""}${withReason(reason)}`,
     changesCraft: true,
     outdates: (payload) => payload.outdated,
   },

@@ -4,7 +4,7 @@ import * as v from "valibot";
 import { type EscMatrix } from "@/core/bench/escSettings";
 import { type Db } from "@/server/db";
 import { ConflictError } from "@/server/errors";
-import { EscMatrixSchema } from "./escSettings.schema";
+import { EscMatrixSchema } from "./escMatrix.schema";
 
 /** The settings of a craft's ESCs, or null when they were never written down. */
 export async function findEscSettings(db: Db, craftId: number): Promise<{ matrix: EscMatrix; version: number } | null> {

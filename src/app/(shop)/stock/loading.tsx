@@ -1,0 +1,1 @@
+export { LoadingPage as default } from "@/shared/LoadingPage";
