@@ -1,5 +1,6 @@
 import * as v from "valibot";
 import { CraftInput } from "../features/craft/addCraft.schema";
+import { PART_KIND_LIST } from "../core/craft/partKinds";
 import { BAYS } from "../features/bays";
 import { MENDABLE_LIST } from "../core/refit/mendable";
 import { CHEMISTRIES } from "../core/bench/measure/chemistries";
@@ -26,6 +27,9 @@ const Step = v.variant("do", [
     name: text,
     serial: text,
     continuousA: v.nullable(v.number()),
+    minutes: v.optional(v.number()),
+    /** Off another craft's same position. */
+    offCraft: v.optional(v.object({ tailNumber: text, because: text })),
   }),
   v.object({ do: v.literal("set"), what: text, before: text, after: text, mended: v.picklist(MENDABLE_LIST) }),
   // "all" proofs, the ones before clean time, or a count of them.
@@ -73,6 +77,20 @@ export type DemoJob = v.InferOutput<typeof DemoJobs>[number];
 
 /** demo/craft.json: the shop's craft as the intake takes them. */
 export const DemoCraft = v.array(CraftInput);
+
+/** demo/stock.json: what lies on the shelves, and for which craft's job. */
+export const DemoStock = v.array(
+  v.object({
+    kind: v.picklist(PART_KIND_LIST),
+    name: text,
+    shelf: text,
+    continuousA: v.nullable(v.number()),
+    priceCents: v.nullable(v.number()),
+    pieces: v.number(),
+    fewest: v.number(),
+    for: v.record(text, v.number()),
+  }),
+);
 
 const measured = v.nullable(v.number());
 

@@ -8,15 +8,16 @@ import { type Person } from "../server/person";
 import { insertPerson, listPeople } from "../features/people/personRepository";
 import { hashPassword } from "../features/people/hashing";
 import { withTransaction } from "../server/db";
-import { DemoCraft, DemoJobs, DemoPacks } from "./demoShop.schema";
+import { DemoCraft, DemoJobs, DemoPacks, DemoStock } from "./demoShop.schema";
 import { loadDemoPacks } from "./loadDemoPacks";
+import { loadDemoStock } from "./loadDemoStock";
 import { playDemoJob } from "./playDemoJob";
 
 /**
  * Loads the invented shop into an empty database, by the shop's own verbs, so that its history is one that could have
  * happened. Dates count back from `now`.
  *
- * @param folder - Folder with craft.json, jobs.json and packs.json.
+ * @param folder - Folder with craft.json, jobs.json, packs.json and stock.json.
  * @returns False when somebody is in the database already; then nothing is touched.
  */
 export async function loadDemoShop(pool: Pool, folder: string, now: Date): Promise<boolean> {
@@ -27,6 +28,7 @@ export async function loadDemoShop(pool: Pool, folder: string, now: Date): Promi
   const craft = v.parse(DemoCraft, await read("craft.json"));
   const jobs = v.parse(DemoJobs, await read("jobs.json"));
   const packs = v.parse(DemoPacks, await read("packs.json"));
+  const stock = v.parse(DemoStock, await read("stock.json"));
 
   const people = new Map<string, Person>();
   for (const { password, ...person } of DEMO_PEOPLE) {
@@ -41,7 +43,9 @@ export async function loadDemoShop(pool: Pool, folder: string, now: Date): Promi
   for (const job of jobs.toSorted((a, b) => b.daysAgo - a.daysAgo)) {
     await playDemoJob(pool, job, { craftIds, people, now });
   }
-  await loadDemoPacks(pool, packs, { person: people.values().next().value!, now });
+  const person = people.values().next().value!;
+  await loadDemoPacks(pool, packs, { person, now });
+  await loadDemoStock({ pool, person, now }, stock, craftIds);
   await setDemoState(pool, "loaded");
   return true;
 }
@@ -55,29 +59,17 @@ async function setDemoState(pool: Pool, state: "loading" | "loaded"): Promise<vo
   await pool.execute("REPLACE INTO shop_setting (name, value) VALUES ('demo', ?)", [state]);
 }
 
-/** Children before their parents, as the foreign keys want it. */
-const TABLES = [
-  "cause_count",
-  "closed_case",
-  "library_revision",
-  "workshop",
-  "part_baseline",
-  "esc_settings",
-  "pack_entry",
-  "pack",
-  "bench_run_note",
-  "bench_run_chunk",
-  "bench_run",
-  "proof",
-  "job_photo",
-  "job_event",
-  "job",
-  "fitted_part",
-  "craft",
-  "instrument",
-  "person",
-];
-
+/** All that a load wrote before it broke off: every table but what the migrations keep. */
 async function emptyDatabase(pool: Pool): Promise<void> {
-  for (const table of TABLES) await pool.query(`DELETE FROM ${table}`);
+  const [tables] = await pool.query<RowDataPacket[]>(
+    "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE()",
+  );
+  const connection = await pool.getConnection();
+  try {
+    await connection.query("SET FOREIGN_KEY_CHECKS = 0");
+    for (const { name } of tables)
+      if (name !== "migration" && name !== "shop_setting") await connection.query("DELETE FROM ??", [name]);
+  } finally {
+    await connection.query("SET FOREIGN_KEY_CHECKS = 1").finally(() => connection.release());
+  }
 }

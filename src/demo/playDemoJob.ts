@@ -23,6 +23,7 @@ import { changeDetails } from "../features/receive/changeDetails";
 import { receiveCraft } from "../features/receive/receiveCraft";
 import { ReceiveCraftInput } from "../features/receive/receiveCraft.schema";
 import { changeSetting } from "../features/refit/changeSetting";
+import { type PartSource } from "../features/refit/refit.schema";
 import { replacePart } from "../features/refit/replacePart";
 import { mariaRunStore } from "../rigs/agent/runStore";
 import { SAMPLE_RATE_HZ } from "../rigs/runProtocol";
@@ -71,11 +72,16 @@ export async function playDemoJob(pool: Pool, job: DemoJob, { craftIds, people, 
   const { jobId } = await receiveCraft(contextOf(technician), input);
   for (const step of job.steps) {
     clock += STEP_MINUTES * 60_000;
-    await playStep(contextOf(step.do === "waive" ? lead : technician), jobId, step);
+    await playStep(contextOf(step.do === "waive" ? lead : technician), jobId, step, craftIds);
   }
 }
 
-async function playStep(context: VerbContext, jobId: number, step: DemoStep): Promise<void> {
+async function playStep(
+  context: VerbContext,
+  jobId: number,
+  step: DemoStep,
+  craftIds: Shop["craftIds"],
+): Promise<void> {
   const { pool } = context;
   const job = await getJob(pool, jobId);
   const target = { jobId, version: job.version };
@@ -116,7 +122,8 @@ async function playStep(context: VerbContext, jobId: number, step: DemoStep): Pr
       const parts = await listFittedParts(pool, job.craftId);
       const old = parts.find(({ position, removedAt }) => position === step.position && removedAt === null);
       if (!old) throw new Error(`Demo job "${job.complaint}": nothing is fitted at "${step.position}".`);
-      const { reason, name, serial, continuousA } = step;
+      const { reason, name, serial, continuousA, minutes, offCraft } = step;
+      const source = offCraft && (await donorOf(pool, craftIds, step.position, offCraft));
       return void (await replacePart(context, {
         ...target,
         partId: old.id,
@@ -124,6 +131,8 @@ async function playStep(context: VerbContext, jobId: number, step: DemoStep): Pr
         name,
         serial,
         continuousA,
+        minutes: minutes ?? null,
+        source,
         despite: "",
       }));
     }
@@ -278,4 +287,17 @@ async function storeRun(
     atS: samples.time!.at(-1)!,
   });
   return runId;
+}
+
+/** The same position of another craft, as what a part is taken off. */
+async function donorOf(
+  pool: Pool,
+  craftIds: Shop["craftIds"],
+  position: string,
+  { tailNumber, because }: { tailNumber: string; because: string },
+): Promise<PartSource> {
+  const craftId = craftIds.get(tailNumber)!;
+  const part = (await listFittedParts(pool, craftId)).find((each) => each.position === position && !each.removedAt);
+  if (!part) throw new Error(`Demo: ${tailNumber} has nothing at "${position}".`);
+  return { of: "craft", craftId, partId: part.id, because };
 }
