@@ -356,6 +356,10 @@ describe("eventText", () => {
       },
       /^settled Rail video of Hob 35: 10 V, by the meter: 9\.9 V at the pad$/,
     ],
+    settings_file_kept: [
+      { kind: "settings_file_kept", payload: { name: "dump.bin", target: "Board 7", bytes: 2_500_000 } },
+      /^kept the settings file dump\.bin as it came, 2\.50 MB, off Board 7$/,
+    ],
     settings_kept: [
       { kind: "settings_kept", payload: { name: "s.txt", target: "Burr 45", lines: 40 } },
       /^kept the settings s\.txt, 40 lines, off Burr 45$/,

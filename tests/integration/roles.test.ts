@@ -9,6 +9,7 @@ import { saveEscSettings } from "@/features/bench/escSettings/saveEscSettings";
 import { importBoard } from "@/features/boards/boardVerbs";
 import { keepAlignment, keepMotorMap } from "@/features/wiring/guideVerbs";
 import { recordPowerStep } from "@/features/wiring/powerUpVerbs";
+import { keepSettingsFile } from "@/features/wiring/settingsFileVerbs";
 import { saveSettings } from "@/features/wiring/settingsVerbs";
 import { savePlanOf, settleDifference, wireSo } from "@/features/wiring/wiringVerbs";
 import { beginLog, finishLog, handOver, noteLog } from "@/features/flightlog/logVerbs";
@@ -271,6 +272,8 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
   keepMotorMap: (context, target) =>
     keepMotorMap(context, { ...target, layout: "quad-x", before: [], after: [], was: "in", becomes: "in" }),
   saveSettings: (context, target) => saveSettings(context, { ...target, name: "s.txt", target: "", text: "a = 1" }),
+  keepSettingsFile: (context, target) =>
+    keepSettingsFile(context, { jobId: target.jobId, name: "s.bin", target: "", bytes: Buffer.from([0, 1]) }),
   recordPowerStep: (context, target) =>
     recordPowerStep(context, {
       ...target,

@@ -12,6 +12,7 @@ import { getProveBay } from "@/features/prove/getProveBay";
 import { keepAlignment, keepMotorMap } from "@/features/wiring/guideVerbs";
 import { getWiringRoom } from "@/features/wiring/getWiringRoom";
 import { recordPowerStep } from "@/features/wiring/powerUpVerbs";
+import { keepSettingsFile, readSettingsFile } from "@/features/wiring/settingsFileVerbs";
 import { linesToApply, saveSettings } from "@/features/wiring/settingsVerbs";
 import { explainWire, savePlanOf, settleDifference, wireSo } from "@/features/wiring/wiringVerbs";
 import { type PowerStepInput, SavePlanInput } from "@/features/wiring/wiring.schema";
@@ -129,7 +130,7 @@ describe("a board wired by its plan", () => {
       target: "",
       text,
     });
-    expect(kept).toEqual({ problem: null });
+    expect(kept).toEqual({ problem: null, changed: 0 });
     await wire("");
     const { settings } = await room(jobId);
     expect(settings).toMatchObject({ isMissing: false, newest: { carried: { carried: 2, secrets: ["bind_phrase"] } } });
@@ -382,5 +383,52 @@ describe("board files", () => {
     );
     expect(at).toBeGreaterThan(100);
     expect((await getBoardsPage(shop.viewer)).boards.map(({ name }) => name)).not.toContain("Quill twice");
+  });
+});
+
+it("settings kept again after a change ask for the proofs of what changed, and of nothing else", async () => {
+  const jobId = await shop.receive();
+  const keep = async (text: string) =>
+    saveSettings(shop.technician, { ...(await shop.target(jobId)), name: "after.txt", target: "", text });
+  expect(await keep("[osd]\nunits = metric\n[rx]\nchannel_map = aetr\n")).toMatchObject({ changed: 0 });
+  expect(await listProofs(shop.pool, jobId)).toEqual([]);
+  expect(await keep("[osd]\nunits = nautical\n[rx]\nchannel_map = aetr\n")).toMatchObject({ changed: 1 });
+  expect((await listProofs(shop.pool, jobId)).map(({ kind }) => kind)).toEqual(["settings", "picture-bench"]);
+  await keep("[osd]\nunits = nautical\n[rx]\nchannel_map = taer\n");
+  expect((await listProofs(shop.pool, jobId)).map(({ kind }) => kind)).toEqual(
+    expect.arrayContaining(["receiver-map", "failsafe-bench", "low-hover"]),
+  );
+});
+
+describe("a settings file that cannot be read", () => {
+  const keep = (jobId: number, bytes: Buffer, name = "dump.bin") =>
+    keepSettingsFile(shop.technician, { jobId, name, target: "Board 7", bytes });
+
+  it("is kept as it came, whatever its size, counts as saved, and comes out the same to the byte", async () => {
+    const jobId = await planned();
+    const bytes = Buffer.alloc(30_000_000, "\0settings ");
+    await keep(jobId, bytes);
+    const { settings } = await room(jobId);
+    expect(settings).toMatchObject({
+      isMissing: false,
+      newest: null,
+      files: [{ name: "dump.bin", byteCount: 30_000_000 }],
+    });
+    const back = await readSettingsFile(shop.technician, jobId, settings.files[0]!.id);
+    expect(back.bytes.equals(bytes)).toBe(true);
+    await expect(readSettingsFile(shop.viewer, jobId, settings.files[0]!.id)).rejects.toMatchObject({
+      code: "forbidden",
+    });
+    // Of another craft it is none.
+    await expect(readSettingsFile(shop.technician, await planned(), settings.files[0]!.id)).rejects.toThrow(
+      /Settings file/,
+    );
+  });
+
+  it("is refused empty or beyond the limit, and nothing of it is stored", async () => {
+    const jobId = await planned();
+    await expect(keep(jobId, Buffer.alloc(0))).rejects.toThrow(/dump.bin is empty/);
+    await expect(keep(jobId, Buffer.alloc(48_000_001))).rejects.toThrow(/the limit is 48 MB/);
+    expect((await room(jobId)).settings).toMatchObject({ isMissing: true, files: [] });
   });
 });

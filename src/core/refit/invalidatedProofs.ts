@@ -105,10 +105,15 @@ export interface RepairFacts {
  *   of a changed setting.
  */
 export function invalidatedProofs({ replaced, mended, craftKind, intermittent }: RepairFacts): ProofKindId[] {
-  const { hovers, winged, servos } = CRAFT_KINDS[craftKind];
   const asked = replaced.flatMap((part) => BY_PART[part]);
   if (mended || replaced.length === 0) asked.push(...invalidatedByMend(mended ?? "settings"));
   if (intermittent) asked.push("clean-time");
+  return provableOn(craftKind, asked);
+}
+
+/** Those of some proofs that can be done on a kind of craft, without doubles. */
+export function provableOn(craftKind: CraftKind, asked: readonly ProofKindId[]): ProofKindId[] {
+  const { hovers, winged, servos } = CRAFT_KINDS[craftKind];
   const notHere = new Set<ProofKindId>();
   if (!winged) notHere.add("low-pass");
   if (!hovers) for (const id of ["low-hover", "bump-sticks", "position-hold"] as const) notHere.add(id);

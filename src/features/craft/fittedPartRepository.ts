@@ -172,7 +172,7 @@ const FIND_ELSEWHERE = `
     JOIN craft AS c ON c.id = f.craft_id
    WHERE f.kind = ? AND f.removed_at IS NULL AND f.craft_id <> ?`;
 
-/** Parts of a kind that are fitted on other craft whose name, tail number or part holds a text. */
+/** Parts of a kind that are fitted on other craft whose name, tail number or part holds a text; those that gave parts before come first. */
 export async function findPartsElsewhere(
   db: Db,
   { kind, notOn, search, most }: { kind: PartKind; notOn: number; search: string; most: number },
@@ -180,7 +180,8 @@ export async function findPartsElsewhere(
   const like = `%${search.replace(/[\\%_]/g, "\\$&")}%`;
   const [rows] = await db.execute<RowDataPacket[]>(
     `${FIND_ELSEWHERE} AND (c.name LIKE ? OR c.tail_number LIKE ? OR f.name LIKE ?)
-   ORDER BY c.name, f.position
+   ORDER BY EXISTS (SELECT 1 FROM fitted_part AS l WHERE l.craft_id = c.id AND l.lent_to_craft_id IS NOT NULL) DESC,
+            c.name, f.position
    LIMIT ${most}`,
     [kind, notOn, like, like, like],
   );

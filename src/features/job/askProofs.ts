@@ -1,6 +1,6 @@
 import "server-only";
 import { orderProofs } from "@/core/prove/orderProofs";
-import { PROOF_KINDS, findProofKind } from "@/core/prove/proofKinds";
+import { findProofKind, PROOF_KINDS, type ProofKindId } from "@/core/prove/proofKinds";
 import { type CraftKind } from "@/core/craft/craftKinds";
 import { invalidatedProofs } from "@/core/refit/invalidatedProofs";
 import { type Mendable } from "@/core/refit/mendable";
@@ -33,7 +33,22 @@ export async function askProofs(
       ...mended.flatMap((each) => invalidatedProofs({ ...facts, replaced: [], mended: each })),
     ]),
   ];
+  return askProofKinds(db, job, asked, because);
+}
+
+/**
+ * Adds proofs to the job's list, those that were met or waived open again, and puts the whole list in working order.
+ *
+ * @param because - What invalidated them, in words.
+ * @returns The event that records it.
+ */
+export async function askProofKinds(
+  db: Db,
+  job: Job,
+  asked: readonly ProofKindId[],
+  because: string,
+): Promise<NewJobEvent> {
   const listed = (await listProofs(db, job.id)).map(({ kind }) => kind).filter((kind) => findProofKind(kind));
   await saveProofList(db, job.id, orderProofs([...listed, ...asked], PROOF_KINDS), asked, because);
-  return proofsAsked.of({ kinds: asked, because });
+  return proofsAsked.of({ kinds: [...asked], because });
 }

@@ -7,6 +7,7 @@ import { PART_KINDS, type PartKind } from "@/core/craft/partKinds";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { reservePartsAction } from "./refit.action";
+import styles from "./Refit.module.css";
 import { type ShelfChoice } from "./refitView";
 
 /** Parts of the shelves with this job's name on them, and more to put it on: nobody else takes them meanwhile. */
@@ -28,21 +29,20 @@ export function ReservePanel({
     <section className="panel stack" aria-label="From the shelves">
       <h2>With this job’s name</h2>
       {ours.map(({ id, name, ours: pieces, shelf }) => (
-        <div key={id} className="row">
-          <span>
+        <div key={id} className={styles.part}>
+          <p>
             <strong className="number">{pieces}</strong> {name} {shelf && <span className="soft">shelf {shelf}</span>}
-          </span>
+          </p>
           <Button size="small" loading={isBusy} onClick={() => void run({ ...target, itemId: id, pieces: pieces - 1 })}>
             Give one back
           </Button>
         </div>
       ))}
       {free.length > 0 ? (
-        <div className="row">
+        <div className="stack">
           <Select
-            style={{ flex: 1, minWidth: 150 }}
             aria-label="Part on the shelves"
-            placeholder="Put its name on a part"
+            placeholder="Keep a part for this job"
             value={chosen}
             onChange={choose}
             options={free.map(({ id, name, kind, free: left }) => ({

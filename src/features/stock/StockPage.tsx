@@ -37,23 +37,26 @@ export function StockPage({ items, currency, mayEdit }: StockPageProps) {
         </p>
       )}
       {short.length > 0 && (
-        <p className="caution">
-          To order: {short.map(({ name, onHand, fewest }) => `${name} (${onHand} of ${fewest})`).join(", ")}.
+        <p>
+          <strong className="bad">To order:</strong>{" "}
+          {short.map(({ name, onHand, fewest }) => `${name} (${onHand} of ${fewest})`).join(", ")}.
         </p>
       )}
       {open === "new" && <ItemForm item={null} currency={currency} onSaved={setOpen} onCancel={() => setOpen(null)} />}
-      {items.map((item) => (
-        <section key={item.id} className={shelf.item} aria-label={item.name}>
-          <button
-            className={`${shelf.summary} ${styles.summary}`}
-            aria-expanded={item.id === open}
-            onClick={() => setOpen(item.id === open ? null : item.id)}
-          >
-            <Summary item={item} currency={currency} />
-          </button>
-          {item.id === open && <Opened key={item.version} item={item} currency={currency} mayEdit={mayEdit} />}
-        </section>
-      ))}
+      <div className={styles.shelves}>
+        {items.map((item) => (
+          <section key={item.id} className={shelf.item} aria-label={item.name}>
+            <button
+              className={`${shelf.summary} ${styles.summary}`}
+              aria-expanded={item.id === open}
+              onClick={() => setOpen(item.id === open ? null : item.id)}
+            >
+              <Summary item={item} currency={currency} />
+            </button>
+            {item.id === open && <Opened key={item.version} item={item} currency={currency} mayEdit={mayEdit} />}
+          </section>
+        ))}
+      </div>
     </div>
   );
 }
@@ -77,9 +80,7 @@ function Summary({ item, currency }: { item: ShownItem; currency: string }) {
           {continuousA !== null && `, ${continuousA} A`}
         </span>
       </span>
-      <span className="soft">
-        {reserved > 0 ? `${onHand} on hand, ${reserved} with a job’s name` : `${onHand} on hand`}
-      </span>
+      <span className="soft">{reserved > 0 && `${onHand} on hand, ${reserved} with a job’s name`}</span>
       <span className="soft">
         {place && `Shelf ${place}`}
         <span className="number">{priceCents !== null && formatMoney(priceCents, currency)}</span>

@@ -1,8 +1,10 @@
 "use client";
 
 import { Input } from "antd";
+import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { FATE_WORDS } from "@/core/refit/snapshot/carryOver";
+import { type ActionFailure } from "@/shared/actionResult";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { FileButton } from "@/shared/FileButton";
 import { formatDateTime } from "@/shared/format";
@@ -10,9 +12,9 @@ import { useVerb } from "@/shared/useVerb";
 import { type SettingsData } from "./getWiringRoom";
 import styles from "./Wiring.module.css";
 import { saveSettingsAction } from "./wiring.action";
-import { MOST_SETTINGS_CHARACTERS } from "./wiring.schema";
+import { isKeptAsItIs, textOfFile } from "./settingsLimits";
 
-const TEXTS = ".txt,.cfg,.ini,.conf,.param,.csv,text/plain";
+const FILES = ".txt,.cfg,.ini,.conf,.param,.csv,.bin,.hex,.dump,.zip,text/plain,application/octet-stream";
 
 interface Props {
   target: { jobId: number; version: number };
@@ -23,28 +25,33 @@ interface Props {
 }
 
 /** The old board's settings: kept before the swap; what goes over, what stays behind, and what changed since the ones before. */
-export function SettingsPanel({ target, mayEdit, settings: { kept, newest }, byPlan }: Props) {
+export function SettingsPanel({ target, mayEdit, settings: { kept, files, newest }, byPlan }: Props) {
   const save = useVerb(saveSettingsAction);
   const [board, setBoard] = useState("");
-  const [tooLarge, setTooLarge] = useState("");
+  const [problem, setProblem] = useState("");
+  const router = useRouter();
   const [first] = kept;
   const take = async ([file]: File[]) => {
+    setProblem("");
     if (!file) return;
-    const isTooLarge = file.size > MOST_SETTINGS_CHARACTERS;
-    setTooLarge(
-      isTooLarge
-        ? `${file.name} has ${(file.size / 1e6).toFixed(1)} MB: more than any board's settings. Nothing was stored.`
-        : "",
-    );
-    if (!isTooLarge) void save.run({ ...target, name: file.name, target: board, text: await file.text() });
+    if (!(await isKeptAsItIs(file)))
+      return void save.run({ ...target, name: file.name, target: board, text: await textOfFile(file) });
+    const query = new URLSearchParams({ name: file.name, target: board });
+    const answer = await fetch(`/api/jobs/${target.jobId}/settings-files?${query.toString()}`, {
+      method: "POST",
+      body: file,
+    }).catch(() => null);
+    if (answer?.ok) router.refresh();
+    else
+      setProblem(answer ? ((await answer.json()) as ActionFailure).message : `${file.name} did not reach the server.`);
   };
   return (
     <section className="panel stack" aria-label="Settings">
       <h2>Settings</h2>
       <FailureNotice failure={save.failure} onReload={save.reload} />
-      {tooLarge && (
+      {problem && (
         <p className="bad" role="alert">
-          {tooLarge}
+          {problem}
         </p>
       )}
       {mayEdit && (
@@ -55,7 +62,7 @@ export function SettingsPanel({ target, mayEdit, settings: { kept, newest }, byP
           </label>
           <FileButton
             label="Keep a settings file"
-            accept={TEXTS}
+            accept={FILES}
             disabled={save.isBusy}
             onFiles={(files) => void take(files)}
           />
@@ -71,6 +78,21 @@ export function SettingsPanel({ target, mayEdit, settings: { kept, newest }, byP
         <p className="soft">
           Read them off the old board as text, while it still answers: any form with key and value on a line.
         </p>
+      )}
+      {files.length > 0 && (
+        <div>
+          <p className="watch">Kept as they came; nothing could be read out of them:</p>
+          <ul>
+            {files.map(({ id, name, target: off, byteCount, by, at }) => (
+              <li key={id}>
+                <a className={styles.link} href={`/api/jobs/${target.jobId}/settings-files/${id}`}>
+                  {name}
+                </a>
+                , {(byteCount / 1e6).toFixed(2)} MB{off && `, off ${off}`}, {by} on {formatDateTime(at)}
+              </li>
+            ))}
+          </ul>
+        </div>
       )}
       {newest?.problem && <p className="watch">{newest.problem} It is kept as it came.</p>}
       {newest?.carried && first && (

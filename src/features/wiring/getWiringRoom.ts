@@ -18,6 +18,7 @@ import { packVolts } from "./packVolts";
 import { nextPowerStep, powerStepStates, type PowerStepState } from "./powerUpState";
 import { unsettledOf } from "./wiringVerbs";
 import { wiringDone } from "./wiring.manifest";
+import { type KeptFile, listSettingsFiles } from "./settingsFileRepository";
 import { findSettingsText, type KeptSettings, listSettings } from "./settingsRepository";
 import { findCraftWiring, findPlan } from "./wiringRepository";
 
@@ -57,16 +58,19 @@ export interface SettingsData {
   /** None was kept on this job. */
   isMissing: boolean;
   kept: KeptSettings[];
+  /** Those that could not be read, kept as they came. */
+  files: KeptFile[];
   /** What the newest says; null where there is none. */
   newest: ReadSettings | null;
 }
 
 async function settingsOf({ pool }: VerbContext, craftId: number, jobId: number): Promise<SettingsData> {
-  const kept = await listSettings(pool, craftId);
+  const [kept, files] = await Promise.all([listSettings(pool, craftId), listSettingsFiles(pool, craftId)]);
   const [newest, previous] = await Promise.all(kept.slice(0, 2).map(({ id }) => findSettingsText(pool, craftId, id)));
   return {
-    isMissing: !kept.some((each) => each.jobId === jobId),
+    isMissing: ![...kept, ...files].some((each) => each.jobId === jobId),
     kept,
+    files,
     newest: newest ? await runTask("readSettings", { newest, previous: previous ?? null }) : null,
   };
 }

@@ -1,34 +1,48 @@
 import "server-only";
+import { proofsOfSettings } from "@/core/refit/snapshot/settingGroups";
+import { getCraft } from "@/features/craft/craftRepository";
+import { askProofKinds } from "@/features/job/askProofs";
 import { changeJob } from "@/features/job/changeJob";
 import { getJob } from "@/features/job/jobRepository";
+import { type Db } from "@/server/db";
 import { NotFoundError } from "@/server/errors";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { runTask } from "@/server/workers/workerPool";
-import { findSettingsText, insertSettings } from "./settingsRepository";
+import { findSettingsText, insertSettings, listSettings } from "./settingsRepository";
 import { type SaveSettingsInput } from "./wiring.schema";
 import { settingsKept } from "./wiring.manifest";
 
 /**
- * Keeps the settings that were read off a board, with craft and job, as they came. What is in no known form is kept as well, and said so.
+ * Keeps the settings that were read off a board, with craft and job, as they came. What is in no known form is kept as well, and said so. Where the
+ * job kept some before, what changed since asks for its proofs.
  *
  * @throws {AppError} `forbidden`; {ConflictError}; {NotFoundError}
  */
 export async function saveSettings(
   context: VerbContext,
   input: SaveSettingsInput,
-): Promise<{ problem: string | null }> {
+): Promise<{ problem: string | null; changed: number }> {
   requireRole(context, "technician");
-  const { problem } = await runTask("readSettings", { newest: input.text, previous: null });
+  const previous = await previousOfJob(context.pool, input.jobId);
+  const { problem, touched } = await runTask("readSettings", { newest: input.text, previous });
   return changeJob(context, input, async (db, job) => {
     const { name, target, text } = input;
-    await insertSettings(
-      db,
-      { craftId: job.craftId, jobId: job.id, name, target, text },
-      context.person.id,
-      context.now,
-    );
-    return { events: [settingsKept.of({ name, target, lines: text.split("\n").length })], result: { problem } };
+    const settings = { craftId: job.craftId, jobId: job.id, name, target, text };
+    await insertSettings(db, settings, context.person.id, context.now);
+    const { kind } = await getCraft(db, job.craftId);
+    const kinds = proofsOfSettings(touched, kind);
+    const because = `${touched.length === 1 ? "1 setting" : `${touched.length} settings`} changed in ${name}`;
+    const asked = kinds.length > 0 ? [await askProofKinds(db, job, kinds, because)] : [];
+    const kept = settingsKept.of({ name, target, lines: text.split("\n").length });
+    return { events: [kept, ...asked], result: { problem, changed: touched.length } };
   });
+}
+
+/** The text that the job kept last; null where it kept none. */
+async function previousOfJob(db: Db, jobId: number): Promise<string | null> {
+  const { craftId } = await getJob(db, jobId);
+  const last = (await listSettings(db, craftId)).find((each) => each.jobId === jobId);
+  return last ? findSettingsText(db, craftId, last.id) : null;
 }
 
 /**

@@ -62,6 +62,16 @@ export const settingsKept = defineEvent("settings_kept", v.object({ name: text, 
   sentence: ({ name, target, lines }) => `kept the settings ${name}, ${lines} lines${target ? `, off ${target}` : ""}`,
 });
 
+/** A settings file that could not be read was kept as it came. */
+export const settingsFileKept = defineEvent(
+  "settings_file_kept",
+  v.object({ name: text, target: text, bytes: v.number() }),
+  {
+    sentence: ({ name, target, bytes }) =>
+      `kept the settings file ${name} as it came, ${(bytes / 1e6).toFixed(2)} MB${target ? `, off ${target}` : ""}`,
+  },
+);
+
 /** A step as it stands in a sentence. */
 export function stepName(step: PowerStep): string {
   return {
@@ -77,7 +87,7 @@ export const wiringRoom: RoomManifest = {
   id: "wiring",
   name: "Wiring",
   keys: [],
-  events: [wiringDone, powerStepDone, differenceSettled, settingsKept],
+  events: [wiringDone, powerStepDone, differenceSettled, settingsKept, settingsFileKept],
   report: (facts) => [wiringSection(facts)].filter(({ lines }) => lines.length > 0),
 };
 

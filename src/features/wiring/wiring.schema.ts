@@ -1,4 +1,5 @@
 import * as v from "valibot";
+import { MOST_SETTINGS_CHARACTERS } from "./settingsLimits";
 import { MOTOR_LAYOUTS } from "@/core/refit/alignment/motorLayouts";
 import { HEARD, type Heard } from "@/core/refit/powerUp/continuity";
 import { DeviceFile, WireFile, WiringCaseFile } from "@/features/boards/board.schema";
@@ -57,9 +58,6 @@ export const PowerStepInput = v.object({
   note: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(200, "At most 200 characters.")), ""),
 });
 export type PowerStepInput = v.InferOutput<typeof PowerStepInput>;
-
-/** Larger than the settings of any board, and small enough for one message. */
-export const MOST_SETTINGS_CHARACTERS = 900_000;
 
 /** Settings as they were read off a board. */
 export const SaveSettingsInput = v.object({

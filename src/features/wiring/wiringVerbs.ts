@@ -19,6 +19,7 @@ import { runTask } from "@/server/workers/workerPool";
 import { packVolts } from "./packVolts";
 import { type ExplainInput, type SavePlanInput, type SettleInput, type WireSoInput } from "./wiring.schema";
 import { differenceSettled, wiringDone } from "./wiring.manifest";
+import { listSettingsFiles } from "./settingsFileRepository";
 import { listSettings } from "./settingsRepository";
 import { findPlan, insertCraftWiring, savePlan } from "./wiringRepository";
 
@@ -98,7 +99,8 @@ export async function wireSo(
     requireSamePlan((await findPlan(db, job.id)).version, planVersion);
     const craft = await getCraft(db, job.craftId);
     const isNewBoard = wiring.oldBoard?.name !== wiring.board.name;
-    const isSaved = (await listSettings(db, craft.id)).some(({ jobId }) => jobId === job.id);
+    const saved = [...(await listSettings(db, craft.id)), ...(await listSettingsFiles(db, craft.id))];
+    const isSaved = saved.some(({ jobId }) => jobId === job.id);
     const open = await unsettledOf(db, wiring, plan);
     if (open.length > 0)
       throw new AppError(

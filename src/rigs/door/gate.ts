@@ -61,6 +61,7 @@ export function hostsOf(port: number, names: readonly string[] = []): Set<string
 export function mostBytes(url: string): number {
   const path = url.split("?")[0]!;
   if (/^\/api\/jobs\/[^/]+\/photos$/.test(path)) return 15_200_000;
+  if (/^\/api\/jobs\/[^/]+\/settings-files$/.test(path)) return 48_100_000;
   if (path === "/api/runs/import") return 31_000_000;
   return 2_000_000;
 }

@@ -9,6 +9,8 @@ export interface ReadSettings {
   carried: Carried | null;
   /** Against the ones kept before; values of secrets masked. */
   diff: (Pick<SnapshotDiff, "changed" | "removed"> & { added: { id: string; value: string }[] }) | null;
+  /** What changed since the ones kept before, by name alone. */
+  touched: { group: string; key: string }[];
 }
 
 const MASK = "••••••";
@@ -16,12 +18,18 @@ const MASK = "••••••";
 /** Reads the newest settings of a craft, and holds them against the ones before. */
 export function readSettings({ newest, previous }: { newest: string; previous: string | null }): ReadSettings {
   const read = readSnapshot(newest);
-  if (!read.ok) return { problem: read.reason, carried: null, diff: null };
+  if (!read.ok) return { problem: read.reason, carried: null, diff: null, touched: [] };
   const before = previous === null ? null : readSnapshot(previous);
   const diff = before?.ok ? diffSnapshots(before.snapshot, read.snapshot) : null;
   return {
     problem: null,
     carried: carryOver(read.snapshot),
+    touched: diff
+      ? [...diff.changed, ...diff.removed, ...diff.added.map(({ line }) => line)].map(({ group, key }) => ({
+          group,
+          key,
+        }))
+      : [],
     diff: diff && {
       changed: diff.changed.map((each) => (isSecret(each) ? { ...each, before: MASK, after: MASK } : each)),
       removed: diff.removed.map((each) => (isSecret(each) ? { ...each, before: MASK } : each)),

@@ -1,0 +1,23 @@
+import { jobIdOf } from "@/app/jobNumberParam";
+import { keepSettingsFile } from "@/features/wiring/settingsFileVerbs";
+import { requireRoom } from "@/server/diskRoom";
+import { requestContext } from "@/server/verbs/currentPerson";
+import { routeFailure } from "@/server/verbs/routeFailure";
+import { requireRole } from "@/server/verbs/verbContext";
+
+/** Takes a settings file as bytes; its name, and what it was read off, stand in the address. */
+export async function POST(request: Request, { params }: { params: Promise<{ number: string }> }) {
+  try {
+    const context = await requestContext();
+    requireRole(context, "technician"); // before any of it is read
+    await requireRoom();
+    const jobId = jobIdOf((await params).number);
+    const { searchParams } = new URL(request.url);
+    const name = searchParams.get("name") ?? "";
+    const target = searchParams.get("target") ?? "";
+    const bytes = Buffer.from(await request.arrayBuffer());
+    return Response.json(await keepSettingsFile(context, { jobId, name, target, bytes }), { status: 201 });
+  } catch (error) {
+    return routeFailure(error);
+  }
+}
