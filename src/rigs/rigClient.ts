@@ -1,4 +1,5 @@
 import type * as v from "valibot";
+import { type Readings } from "../core/series/series";
 import {
   type ArmRequest,
   type BeatAnswer,
@@ -45,6 +46,8 @@ export function rigClient(url: string, token: string) {
   };
   return {
     status: () => call<RigStatus>("GET", "/status"),
+    /** One reading of all that measures; nothing is driven. */
+    readings: () => call<Readings>("GET", "/readings"),
     connect: (request: v.InferInput<typeof ConnectRequest>) => call<RigStatus>("POST", "/connect", request),
     try: (config: v.InferInput<typeof TryRequest>) => call<TriedInstrument>("POST", "/try", config),
     arm: (request: v.InferInput<typeof ArmRequest>) => call<RunStatus>("POST", "/arm", request),

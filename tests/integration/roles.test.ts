@@ -15,7 +15,7 @@ import { savePlanOf, settleDifference, wireSo } from "@/features/wiring/wiringVe
 import { beginLog, finishLog, handOver, noteLog } from "@/features/flightlog/logVerbs";
 import { getBoard } from "@/features/board/getBoard";
 import { getCraftFile, getCraftList } from "@/features/craft/getCraftFile";
-import { connectRig } from "@/features/instruments/connectRig";
+import { connectRig, readRig } from "@/features/instruments/connectRig";
 import { deleteInstrument, saveInstrument, tryInstrument } from "@/features/instruments/saveInstrument";
 import { changeCraft } from "@/features/craft/changeCraft";
 import { addPerson, changePerson, resetPassword } from "@/features/people/peopleVerbs";
@@ -274,6 +274,7 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
   saveSettings: (context, target) => saveSettings(context, { ...target, name: "s.txt", target: "", text: "a = 1" }),
   keepSettingsFile: (context, target) =>
     keepSettingsFile(context, { jobId: target.jobId, name: "s.bin", target: "", bytes: Buffer.from([0, 1]) }),
+  readRig: (context) => readRig(context),
   recordPowerStep: (context, target) =>
     recordPowerStep(context, {
       ...target,

@@ -1,4 +1,5 @@
 import "server-only";
+import { type Readings } from "@/core/series/series";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { type PushedReadings, type RigStatus } from "@/rigs/runProtocol";
 import { listInstruments } from "./instrumentRepository";
@@ -27,4 +28,10 @@ export async function connectRig(
   return rig()
     .connect({ instruments, pushed: [...pushed] })
     .catch(toAppError);
+}
+
+/** What the instruments that are connected read now; nothing is driven. @throws {AppError} `forbidden`, `rig_unreachable` */
+export async function readRig(context: VerbContext): Promise<Readings> {
+  requireRole(context, "technician");
+  return rig().readings().catch(toAppError);
 }

@@ -1,14 +1,14 @@
 "use client";
 
-import { Button, Checkbox, Input, InputNumber, Radio } from "antd";
+import { Button, Checkbox, Input, Radio } from "antd";
 import { useState } from "react";
 import { HEARD, type Heard } from "@/core/refit/powerUp/continuity";
 import { type WiringCase } from "@/core/refit/wiring/wiringCase";
-import { notTakenVolts } from "@/core/refit/powerUp/standby";
 import { BeforePowerPanel } from "@/features/job/power/BeforePowerPanel";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { type DrawnAnswer } from "@/workers/server/planTask";
+import { FirstPower } from "./FirstPower";
 import { type WiringRoomData } from "./getWiringRoom";
 import styles from "./Wiring.module.css";
 import { recordPowerStepAction } from "./wiring.action";
@@ -133,60 +133,6 @@ function Continuity({
       >
         {isWrong ? "One is wrong: record it" : left > 0 ? `${left} to go` : looked ? "Record" : "Look first"}
       </Button>
-    </>
-  );
-}
-
-function FirstPower({
-  power: { standby, supplyV },
-  wiring,
-  plan,
-  isBusy,
-  onDone,
-}: {
-  power: Power;
-  wiring: WiringCase;
-  plan: DrawnAnswer["plan"];
-  isBusy: boolean;
-  onDone: (more: object) => void;
-}) {
-  const [volts, setVolts] = useState<number | null>(supplyV);
-  const [amps, setAmps] = useState<number | null>(null);
-  const notTaken = plan && volts !== null ? notTakenVolts(wiring, plan, volts) : [];
-  return (
-    <>
-      <p className="caution">
-        Props off. Limiter first: {(standby.highA * 1.25).toFixed(1)} A, {supplyV} V. Smoke, smell, heat: off.
-      </p>
-      <p>
-        Expected <strong className="number">{standby.expectedA.toFixed(2)} A</strong>{" "}
-        <span className={styles.small}>
-          at {supplyV} V: {standby.parts.map(({ name, ampsA }) => `${name} ${ampsA.toFixed(2)}`).join(", ")}
-        </span>
-      </p>
-      <div className={styles.fields}>
-        <label className={styles.field}>
-          <span className={styles.small}>Supply, V</span>
-          <InputNumber style={{ width: 90 }} min={1} max={100} value={volts} onChange={setVolts} />
-        </label>
-        <label className={styles.field}>
-          <span className={styles.small}>It shows, A</span>
-          <InputNumber style={{ width: 90 }} min={0} max={100} step={0.01} value={amps} onChange={setAmps} />
-        </label>
-        <Button
-          type="primary"
-          loading={isBusy}
-          disabled={volts === null || amps === null || notTaken.length > 0}
-          onClick={() => onDone({ supplyV: volts, readingA: amps })}
-        >
-          Record
-        </Button>
-      </div>
-      {notTaken.map((sentence) => (
-        <p key={sentence} className="bad">
-          {sentence}
-        </p>
-      ))}
     </>
   );
 }

@@ -76,6 +76,23 @@ async function ended(): Promise<Cut> {
 
 const lastCommand = () => bench.throttleEvents.at(-1)!;
 
+describe("a reading outside of a run", () => {
+  it("gives what the instruments measure, with nothing driven, and never in the middle of a run", async () => {
+    const readings = await agent.readOnce();
+    expect(readings).toMatchObject({ voltage: expect.any(Number), current: expect.any(Number) });
+    // Standby of the simulated craft: no motor turns.
+    expect(readings.current).toBeLessThan(2);
+    await agent.arm(order());
+    await expect(agent.readOnce()).rejects.toThrow(/busy with run 1/);
+  });
+
+  it("says that nothing measures where nothing is connected", async () => {
+    const bare = new RigAgent({ store, log: () => {} });
+    await expect(bare.readOnce()).rejects.toThrow(/Nothing on the rig measures/);
+    await bare.close();
+  });
+});
+
 describe("the rig agent with the simulated bench", () => {
   it("connects to all instruments and shows who they are and what they measure", () => {
     const { instruments } = agent.status();

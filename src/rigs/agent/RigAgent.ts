@@ -1,6 +1,7 @@
 import PQueue from "p-queue";
 import pRetry from "p-retry";
 import type * as v from "valibot";
+import { type Readings } from "../../core/series/series";
 import { type InstrumentConfig } from "../commandMap";
 import { type Instrument } from "../instruments";
 import {
@@ -11,6 +12,7 @@ import {
   type RunStatus,
   type SimulateSchema,
 } from "../runProtocol";
+import { messageOf } from "../messageOf";
 import { InstrumentRack } from "./InstrumentRack";
 import { RigRun } from "./RigRun";
 import { type RunStore } from "./runStore";
@@ -67,6 +69,22 @@ export class RigAgent {
     this.rack.push(pushed);
     await this.rack.connect();
     return this.status();
+  }
+
+  /**
+   * Reads every instrument that measures once, outside of any run: nothing is driven by it.
+   *
+   * @throws {RigRefusal} while a run is in hand, or when nothing measures or none of them answers.
+   */
+  async readOnce(): Promise<Readings> {
+    if (this.isBusy()) throw new RigRefusal("busy", `The rig is busy with run ${this.run!.runId}.`);
+    const measuring = this.rack.connected().filter(({ channels }) => channels.length > 0);
+    if (measuring.length === 0) throw new RigRefusal("instrument", "Nothing on the rig measures.");
+    const asked = await Promise.allSettled(measuring.map((instrument) => instrument.measure()));
+    const read = asked.flatMap((each) => (each.status === "fulfilled" ? [each.value] : []));
+    const failed = asked.find((each) => each.status === "rejected");
+    if (read.length === 0) throw new RigRefusal("instrument", messageOf(failed?.reason));
+    return Object.assign({}, ...read) as Readings;
   }
 
   /**

@@ -1,6 +1,7 @@
 import { type Command, ProfileCursor } from "../../core/bench/run/ProfileCursor";
 import { type ProfileStep } from "../../core/bench/run/profile";
 import { crossingText, LimitWatch, type RunLimits } from "../../core/bench/run/runLimits";
+import { messageOf } from "../messageOf";
 import { type Readings, type Series, toSeries } from "../../core/series/series";
 import { afterArrivals } from "../afterArrivals";
 import { type Instrument } from "../instruments";
@@ -264,12 +265,4 @@ export class RigRun {
 
 function sameCommand(a: Command, b: Command | null): boolean {
   return b !== null && a.throttle === b.throttle && a.output === b.output && a.pulseS === b.pulseS;
-}
-
-function messageOf(error: unknown): string {
-  return error instanceof Error ? error.message.replace(/\.$/, "") : String(error);
-}
-
-function waitUntil(atMs: number): Promise<void> {
-  return new Promise((resolve) => setTimeout(resolve, Math.max(0, atMs - performance.now())));
 }

@@ -57,6 +57,8 @@ async function route(agent: RigAgent, call: string, body: unknown): Promise<obje
   switch (call) {
     case "GET /status":
       return agent.status();
+    case "GET /readings":
+      return agent.readOnce();
     case "POST /connect": {
       const { instruments, pushed } = v.parse(ConnectRequest, body);
       return agent.connect(instruments, pushed);
