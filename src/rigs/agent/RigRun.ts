@@ -266,3 +266,7 @@ export class RigRun {
 function sameCommand(a: Command, b: Command | null): boolean {
   return b !== null && a.throttle === b.throttle && a.output === b.output && a.pulseS === b.pulseS;
 }
+
+function waitUntil(atMs: number): Promise<void> {
+  return new Promise((resolve) => setTimeout(resolve, Math.max(0, atMs - performance.now())));
+}
