@@ -6,6 +6,7 @@ import { rmSync } from "node:fs";
 import { join } from "node:path";
 import { measureBeat } from "./benchmarks/beat.mjs";
 import { measureBoard } from "./benchmarks/board.mjs";
+import { measureCluster } from "./benchmarks/cluster.mjs";
 import { measureCutoffs } from "./benchmarks/cutoffs.mjs";
 import { measureDetection } from "./benchmarks/detection.mjs";
 import { measureEngine } from "./benchmarks/engine.mjs";
@@ -24,7 +25,7 @@ import { freePorts } from "./lib/ports.mjs";
 import { runMain, SetupError } from "./lib/say.mjs";
 import { startStack } from "./lib/stack.mjs";
 
-/** Those that need nothing but Node, and those that need the running shop. */
+/** Those that need nothing but Node or start a shop of their own, and those that need the running shop. */
 const ALONE = {
   engine: measureEngine,
   replays: measureReplays,
@@ -32,6 +33,7 @@ const ALONE = {
   cutoffs: measureCutoffs,
   technician: measureTechnician,
   kills: measureKills,
+  cluster: measureCluster,
   logs: measureLogs,
   logread: measureLogread,
   wiring: measureWiring,
@@ -54,6 +56,10 @@ await runMain(async () => {
   const wanted = (name) => asked.length === 0 || asked.includes(name);
   await ensureNodeModules();
   await buildProcesses();
+  if (wanted("cluster") || wanted("kills")) {
+    await ensureDebianPackages({ browser: false, cluster: wanted("cluster") });
+    await ensureBuild();
+  }
   for (const [name, measure] of Object.entries(ALONE)) if (wanted(name)) await measure();
   const inShop = Object.entries(IN_SHOP).filter(([name]) => wanted(name));
   if (inShop.length === 0) return;

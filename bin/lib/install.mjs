@@ -7,11 +7,16 @@ import { say, SetupError } from "./say.mjs";
 
 /** Debian packages by the program that shows they are there. */
 const DATABASE = { program: "/usr/sbin/mariadbd", package: "mariadb-server" };
+/** What several database servers need to hold the same data, and what hands it to one that joins. */
+const GALERA = { package: "galera-4", program: "/usr/lib/galera/libgalera_smm.so" };
+const TRANSFER = { package: "rsync", program: "/usr/bin/rsync" };
 const BROWSER = { program: "/usr/bin/chromium", package: "chromium" };
 
 /** Installs the Debian packages that are missing, or prints the exact line when it may not. */
-export async function ensureDebianPackages({ browser }) {
-  const missing = [DATABASE, ...(browser ? [BROWSER] : [])].filter(({ program }) => !existsSync(program));
+export async function ensureDebianPackages({ browser, cluster = false }) {
+  const missing = [DATABASE, ...(browser ? [BROWSER] : []), ...(cluster ? [GALERA, TRANSFER] : [])].filter(
+    ({ program }) => !existsSync(program),
+  );
   if (missing.length === 0) return;
   const names = missing.map((item) => item.package);
   const isRoot = process.getuid?.() === 0;

@@ -33,9 +33,11 @@ const SERVER_ACCOUNT = "mysql";
  * @param folder - Absolute path of the state folder.
  * @param port - Port on 127.0.0.1.
  * @param secrets - Passwords: `database` of the web's account, `owner` of the one that migrates.
+ * @param galera - For a node of a cluster: `port` where nodes talk to each other, `peers` with the ports of all of them, and `isFirst` for the one that
+ *   the others join. Alone when absent.
  * @returns `url` for the application, `ownerUrl` for migrations, and `stop`, which shuts the server down cleanly.
  */
-export async function startMariadb(folder, port, secrets) {
+export async function startMariadb(folder, port, secrets, galera = null) {
   mkdirSync(folder, { recursive: true });
   const dataDir = join(folder, "db");
   const isNew = !existsSync(join(dataDir, "mysql"));
@@ -71,6 +73,7 @@ export async function startMariadb(folder, port, secrets) {
       "--max-allowed-packet=64M",
       "--innodb-buffer-pool-size=128M",
       "--skip-name-resolve",
+      ...(galera ? galeraOptions(galera) : []),
     ],
     { stdio: ["ignore", "pipe", "pipe"], detached: true }, // its own group: Ctrl-C must reach it through us, in order
   );
@@ -92,7 +95,9 @@ export async function startMariadb(folder, port, secrets) {
     }
     await new Promise((done) => setTimeout(done, 150));
   }
-  const failure = await setUpAccounts(socket, secrets);
+  if (galera) await untilSynced(socket);
+  // Who joins gets its accounts from the others.
+  const failure = galera && !galera.isFirst ? null : await setUpAccounts(socket, secrets);
   if (failure !== null) {
     await stop();
     throw new SetupError(`The database refused its set-up: ${failure}`);
@@ -106,6 +111,43 @@ export async function startMariadb(folder, port, secrets) {
     dataDir,
     socket,
   };
+}
+
+/** Debian's place for the package of the same name. */
+const GALERA_LIBRARY = "/usr/lib/galera/libgalera_smm.so";
+
+/** What makes a server one of several that hold the same data. Loopback only: on a network the nodes want TLS of their own. */
+function galeraOptions({ port, peers, isFirst }) {
+  return [
+    "--wsrep-on=ON",
+    `--wsrep-provider=${GALERA_LIBRARY}`,
+    `--wsrep-cluster-address=gcomm://${isFirst ? "" : peers.map((peer) => `127.0.0.1:${peer}`).join(",")}`,
+    "--wsrep-cluster-name=pitstopa",
+    `--wsrep-node-address=127.0.0.1:${port}`,
+    // The transfer to one that joins goes through the port behind; a dead node is suspected after a second and a half.
+    `--wsrep-sst-receive-address=127.0.0.1:${port + 2}`,
+    `--wsrep-provider-options=gmcast.listen_addr=tcp://127.0.0.1:${port};ist.recv_addr=127.0.0.1:${port + 1};evs.suspect_timeout=PT1.5S;evs.inactive_timeout=PT6S;evs.keepalive_period=PT0.3S;evs.join_retrans_period=PT0.4S`,
+    "--wsrep-sst-method=rsync",
+    // Whoever reads sees what was written on another node before.
+    "--wsrep-sync-wait=1",
+    "--binlog-format=ROW",
+    "--innodb-autoinc-lock-mode=2",
+    // Two others hold what this one has not flushed yet.
+    "--innodb-flush-log-at-trx-commit=0",
+  ];
+}
+
+/** Waits until a node of a cluster has what the others have. */
+async function untilSynced(socket) {
+  const until = Date.now() + 60_000;
+  for (;;) {
+    const { output } = await run("mariadb", ["--no-defaults", `--socket=${socket}`, "--user=root", "-N"], {
+      input: "SHOW STATUS LIKE 'wsrep_ready'",
+    });
+    if (/wsrep_ready\s+ON/.test(output)) return;
+    if (Date.now() > until) throw new SetupError(`The database node did not join the others: ${output}`);
+    await new Promise((done) => setTimeout(done, 200));
+  }
 }
 
 /** A new database needs this much; one that is there starts with whatever is left. */

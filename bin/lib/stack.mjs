@@ -136,7 +136,7 @@ export async function startStack(options) {
       if (name === "database") database = await startDatabase();
       else await { bench: startBench, rig: startRig, web: startWeb, door: startDoor }[name]();
     },
-    hasNobody: () => isEmpty(database.url),
+    hasNobody: () => isEmpty(database.url.split(",")[0]), // of a cluster any node
     firstLeadUrl: `${url}/first-lead?key=${firstLeadKey}`,
     stop,
     url,

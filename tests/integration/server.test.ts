@@ -1,5 +1,6 @@
 import { type RowDataPacket } from "mysql2/promise";
-import { isDatabaseDown, openPool, withTransaction } from "@/server/db";
+import { openPool, withTransaction } from "@/server/db";
+import { isDatabaseDown } from "@/server/databaseErrors";
 import { AppError } from "@/server/errors";
 import { openTestShop, type TestShop } from "./testShop";
 

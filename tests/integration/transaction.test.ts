@@ -27,6 +27,18 @@ describe("withTransaction", () => {
     expect(rows.map(({ value }) => value as number)).toEqual([2, 2]);
   });
 
+  it("runs a transaction again whose connection was lost before it was asked to commit", async () => {
+    let runs = 0;
+    await withTransaction(shop.pool, async (db) => {
+      runs += 1;
+      await db.execute("INSERT INTO two_rows VALUES (4, 0)");
+      if (runs === 1) await db.execute("KILL CONNECTION_ID()");
+    });
+    expect(runs).toBe(2);
+    const [rows] = await shop.pool.query<RowDataPacket[]>("SELECT id FROM two_rows WHERE id = 4");
+    expect(rows).toHaveLength(1);
+  });
+
   it("runs nothing again that failed for another reason", async () => {
     let runs = 0;
     const twice = withTransaction(shop.pool, async (db) => {

@@ -1,7 +1,8 @@
 import "server-only";
 import { randomInt } from "node:crypto";
 import { type RowDataPacket } from "mysql2/promise";
-import { type Db, isDuplicate, withTransaction } from "@/server/db";
+import { type Db, withTransaction } from "@/server/db";
+import { isDuplicate } from "@/server/databaseErrors";
 import { AppError, NotFoundError } from "@/server/errors";
 import { hasRole } from "@/server/person";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";

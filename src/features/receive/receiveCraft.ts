@@ -8,7 +8,7 @@ import { appendEvents } from "@/features/job/events/jobEventRepository";
 import { findJobIdByRequestKey, insertJob, listJobsOfCraft } from "@/features/job/jobRepository";
 import { jobNumber } from "@/features/job/job";
 import { requireSymptom } from "@/features/faultLibrary/requireSymptom";
-import { isDuplicate } from "@/server/db";
+import { isDuplicate } from "@/server/databaseErrors";
 import { hasRole } from "@/server/person";
 import { findPerson } from "@/server/verbs/findPerson";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";

@@ -55,3 +55,10 @@ describe("the gate", () => {
     expect(contentPolicy("")).toMatch(/script-src 'self';/);
   });
 });
+
+it("a shop behind a balancer is called by the balancer's port as well", () => {
+  expect([...hostsOf(4600, ["shop.test:8080"])]).toContain("shop.test:8080");
+  expect([...hostsOf(4600, ["shop.test:443"])]).toEqual(expect.arrayContaining(["shop.test", "shop.test:443"]));
+  expect([...hostsOf(4600, ["shop.test"])]).not.toContain("shop.test");
+  expect([...hostsOf(4600, ["[fd00::7]"])]).toContain("[fd00::7]:4600");
+});

@@ -51,10 +51,18 @@ function isReadable(url: string): boolean {
   }
 }
 
-/** The host headers of a shop that listens on a port: loopback by its names, and what else it was told it is called. */
+/**
+ * The host headers of a shop that listens on a port: loopback by its names, and what else it was told it is called. A name with a port of its own is that of
+ * a balancer before the door.
+ */
 export function hostsOf(port: number, names: readonly string[] = []): Set<string> {
   const all = ["127.0.0.1", "localhost", "[::1]", ...names].map((name) => name.trim().toLowerCase()).filter(Boolean);
-  return new Set(all.flatMap((name) => [`${name}:${port}`, ...(port === 80 || port === 443 ? [name] : [])]));
+  return new Set(
+    all.flatMap((given) => {
+      const [, name, own] = /^(.*[^:]):(\d{1,5})$/.exec(given) ?? [undefined, given, String(port)];
+      return [`${name}:${own}`, ...(own === "80" || own === "443" ? [name!] : [])];
+    }),
+  );
 }
 
 /** The longest body of a call, in bytes, by where it goes: a photo, a run from a file, anything else. */

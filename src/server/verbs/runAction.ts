@@ -1,7 +1,7 @@
 import "server-only";
 import { refresh } from "next/cache";
 import * as v from "valibot";
-import { isDatabaseDown, isDeadlock, isDuplicate } from "@/server/db";
+import { isDatabaseDown, isDeadlock, isDuplicate } from "@/server/databaseErrors";
 import { requireRoom } from "@/server/diskRoom";
 import { AppError, ConflictError } from "@/server/errors";
 import { log } from "@/server/log";
