@@ -6,7 +6,7 @@ import { openBenchSession } from "./benchSession.mjs";
 const PEOPLE = 50;
 const THINK_MS = 1000;
 const ROUND_S = 30;
-const ROUNDS = 4;
+const ROUNDS = Number(process.env.LOAD_ROUNDS ?? 4);
 const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
 /**

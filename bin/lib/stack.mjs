@@ -6,6 +6,9 @@ import { need, startChild, stopChild } from "./run.mjs";
 import { SetupError } from "./say.mjs";
 import { secretsOf } from "./secrets.mjs";
 
+/** Left to itself the engine collects its garbage late where the machine has much memory: the web process grew to a gigabyte of it. */
+const MOST_HEAP_MB = 512;
+
 /**
  * Starts everything a shop needs on this machine: database, migrations, demo data (once), simulated bench, rig agent, web.
  *
@@ -96,7 +99,7 @@ export async function startStack(options) {
   const startBench = () => start("bench", [join(root, "dist/simulatedBench.mjs")]);
   const startRig = () => start("rig", [join(root, "dist/rigAgent.mjs")]);
   const startWeb = async () => {
-    const web = start("web", [join(root, "dist/web.mjs")]);
+    const web = start("web", [`--max-old-space-size=${MOST_HEAP_MB}`, join(root, "dist/web.mjs")]);
     const isAlive = () => web.exitCode === null;
     const headers = { "x-pitstopa-door": secrets.door };
     const isUp = await waitForHttp(`http://127.0.0.1:${ports.inner}/api/health`, 40, isAlive, headers);

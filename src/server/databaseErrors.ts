@@ -20,13 +20,14 @@ const DOWN: ReadonlySet<unknown> = new Set([
   "PROTOCOL_ENQUEUE_AFTER_FATAL_ERROR",
   "ER_UNKNOWN_COM_ERROR", // a node of a cluster that is not ready, or is with the fewer
   "ER_SERVER_SHUTDOWN",
-  "ER_CONNECTION_KILLED",
 ]);
+/** MariaDB's own numbers that the driver has no name for: a connection that was killed. */
+const DOWN_NUMBERS: ReadonlySet<unknown> = new Set([1927]);
 
 /** True when an error means that the database cannot be reached, so that waiting helps. */
 export function isDatabaseDown(error: unknown): boolean {
   if (error instanceof AppError) return error.code === "database_down";
-  return DOWN.has(codeOf(error));
+  return DOWN.has(codeOf(error)) || DOWN_NUMBERS.has((error as { errno?: unknown } | null | undefined)?.errno);
 }
 
 function codeOf(error: unknown): unknown {

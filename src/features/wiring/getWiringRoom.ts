@@ -15,6 +15,7 @@ import { hasRole } from "@/server/person";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { runTask } from "@/server/workers/workerPool";
 import { packVolts } from "./packVolts";
+import { plannedWiring } from "./plannedWiring";
 import { nextPowerStep, powerStepStates, type PowerStepState } from "./powerUpState";
 import { unsettledOf } from "./wiringVerbs";
 import { wiringDone } from "./wiring.manifest";
@@ -85,7 +86,7 @@ export async function getWiringRoom(context: VerbContext, jobId: number): Promis
   ]);
   const { job, craft, events } = facts;
   const [answer, wired, settings] = await Promise.all([
-    plan.wiring && plan.wiring.devices.length > 0 ? runTask("planWiring", plan.wiring) : null,
+    plan.wiring && plan.wiring.devices.length > 0 ? plannedWiring(plan.wiring) : null,
     findCraftWiring(context.pool, craft.id),
     settingsOf(context, craft.id, job.id),
   ]);

@@ -9,7 +9,7 @@ import { listEvents } from "@/features/job/events/jobEventRepository";
 import { requirePower } from "@/features/job/power/requirePower";
 import { AppError } from "@/server/errors";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
-import { runTask } from "@/server/workers/workerPool";
+import { plannedWiring } from "./plannedWiring";
 import { nextPowerStep } from "./powerUpState";
 import { type PowerStepInput } from "./wiring.schema";
 import { powerStepDone, POWER_STEPS, stepName, wiringDone } from "./wiring.manifest";
@@ -34,7 +34,7 @@ export async function recordPowerStep(
 ): Promise<{ isGood: boolean; said: string }> {
   requireRole(context, "technician");
   const { wiring, version: planVersion } = await findPlan(context.pool, input.jobId);
-  const plan = wiring && (await runTask("planWiring", wiring)).plan;
+  const plan = wiring && (await plannedWiring(wiring)).plan;
   return changeJob(context, input, async (db, job) => {
     const events = await listEvents(db, job.id);
     const wired = wiringDone.last(events);

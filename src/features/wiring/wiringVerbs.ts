@@ -16,6 +16,7 @@ import { type Db } from "@/server/db";
 import { AppError, ConflictError, NotFoundError } from "@/server/errors";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { runTask } from "@/server/workers/workerPool";
+import { plannedWiring } from "./plannedWiring";
 import { packVolts } from "./packVolts";
 import { type ExplainInput, type SavePlanInput, type SettleInput, type WireSoInput } from "./wiring.schema";
 import { differenceSettled, wiringDone } from "./wiring.manifest";
@@ -92,7 +93,7 @@ export async function wireSo(
   requireRole(context, "technician");
   const { wiring, version } = await findPlan(context.pool, target.jobId);
   requireSamePlan(version, planVersion);
-  const answer = wiring && (await runTask("planWiring", wiring));
+  const answer = wiring && (await plannedWiring(wiring));
   const plan = answer?.plan;
   if (!wiring || !plan || plan.wires.length === 0) throw new AppError("not_ready", "There is no plan to wire by yet.");
   return changeJob(context, target, async (db, job) => {

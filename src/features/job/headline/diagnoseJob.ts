@@ -3,14 +3,15 @@ import { type Diagnosis, type DiagnosisCase } from "@/core/diagnosis/diagnoseCas
 import { getLibraryRevision } from "@/features/faultLibrary/currentLibrary";
 import { type Knowledge, getKnowledge } from "@/features/faultLibrary/getKnowledge";
 import { type Db } from "@/server/db";
+import { rememberAnswers } from "@/server/rememberAnswers";
 import { OverBudgetError, runTask } from "@/server/workers/workerPool";
 import { type JobFacts } from "../bays/bayManifest";
 import { countedFindings } from "../events/findings";
 import { openedGates } from "./openedGates";
 
 /** The newest answers, by all that went into them: the headline of a verb and the page after it weigh a case once. */
-const answers = new Map<string, Promise<Diagnosis>>();
 const KEPT = 100;
+const remembered = rememberAnswers<Diagnosis>(KEPT);
 
 /**
  * Weighs a job's findings with what the shop knows now, in the worker pool. Beyond its time the approximation answers.
@@ -32,13 +33,7 @@ export async function diagnoseJob(
     prices,
   };
   const key = JSON.stringify([revision, diagnosisCase, [...workshop.tools], [...workshop.spares]]);
-  const before = answers.get(key);
-  if (before) return before;
-  const answer = diagnose(db, revision, diagnosisCase);
-  answers.set(key, answer);
-  if (answers.size > KEPT) answers.delete(answers.keys().next().value!);
-  answer.catch(() => answers.delete(key)); // a failure is no answer
-  return answer;
+  return remembered(key, () => diagnose(db, revision, diagnosisCase));
 }
 
 /** Largest group of symptoms weighed exactly once the usual way took too long, and what a machine that busy is given for it. */
