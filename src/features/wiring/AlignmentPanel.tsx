@@ -5,6 +5,7 @@ import { useState } from "react";
 import { alignmentOf, anglesOf, rotationOf, tiltTests } from "@/core/refit/alignment/alignment";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
+import { LiePicture } from "./LiePicture";
 import styles from "./Wiring.module.css";
 import { keepAlignmentAction } from "./wiring.action";
 
@@ -39,6 +40,17 @@ export function AlignmentPanel({ boardName, target, mayEdit }: Props) {
   return (
     <section className="panel stack" aria-label="How it lies">
       <h2>How {boardName} lies</h2>
+      <LiePicture
+        turnedDeg={(((arrow + (extra ?? 0)) % 360) + 360) % 360}
+        noseUpDeg={noseUp ?? 0}
+        isUpsideDown={isUpsideDown}
+        onTurn={(deg) => {
+          const nearest = Math.round(deg / 45) * 45;
+          setArrow(nearest % 360);
+          setExtra(deg - nearest);
+        }}
+        onTilt={setNoseUp}
+      />
       <div className={styles.fields}>
         <div className={styles.field}>
           <span className={styles.small} aria-hidden>

@@ -9,6 +9,7 @@ import { serves } from "@/core/refit/wiring/wiringModel";
 import { needWords } from "@/core/refit/wiring/wiringWords";
 import { type WiringRoomData } from "./getWiringRoom";
 import { type PlanDraft, withDevices } from "./planDraft";
+import { SupplyFields } from "./SupplyFields";
 import styles from "./Wiring.module.css";
 import { WIRE_COLOURS } from "./wireColours";
 
@@ -21,7 +22,8 @@ interface Props {
 
 /** The two boards, what is on the craft, and where its wires are now. */
 export function DescribeCraft({ data, draft, isBusy, onChange }: Props) {
-  const { boards, mayEdit, wiring, motorCount, craftName } = data;
+  const { boards, mayEdit, wiring, craftName } = data;
+  const { motorCount } = data.shape;
   const [type, setType] = useState<string>("esc");
   const [count, setCount] = useState<number>(motorCount);
   const options = boards.map((name) => ({ value: name, label: name }));
@@ -156,6 +158,13 @@ function DeviceRows({
   mayEdit: boolean;
   onChange: Props["onChange"];
 }) {
+  const [labelled, setLabelled] = useState<string | null>(null);
+  const relabel = (label: Need | null) => {
+    setLabelled(null);
+    if (!label) return;
+    const needs = device.needs.map((need) => (need.id === label.id ? label : need));
+    onChange({ devices: draft.devices.map((each) => (each.id === device.id ? { ...each, needs } : each)) });
+  };
   const rows = device.needs.flatMap((need) => linesOf(need).map((line) => ({ need, line })));
   const wireOf = (need: Need, line: Line) =>
     draft.oldWires.find((wire) => wire.device === device.id && wire.need === need.id && (wire.line ?? line) === line);
@@ -175,7 +184,25 @@ function DeviceRows({
     return (
       <tr key={`${need.id} ${line}`}>
         <td>{index === 0 && <strong>{device.name}</strong>}</td>
-        <td>{what}</td>
+        <td>
+          {need.kind === "power" && labelled === need.id ? (
+            <SupplyFields device={device} need={need} onDone={relabel} />
+          ) : (
+            <>
+              {what}{" "}
+              {need.kind === "power" && mayEdit && (
+                <button
+                  type="button"
+                  className={styles.link}
+                  aria-label={`As on the label of ${device.name}`}
+                  onClick={() => setLabelled(need.id)}
+                >
+                  its label
+                </button>
+              )}
+            </>
+          )}
+        </td>
         <td>
           {oldBoard ? (
             <Select

@@ -4,9 +4,13 @@ import { Button, Radio, Select } from "antd";
 import { useState } from "react";
 import { motorGuide } from "@/core/refit/alignment/guides";
 import { MOTOR_LAYOUTS, type MotorLayout } from "@/core/refit/alignment/motorLayouts";
+import { motorOrderOf } from "@/core/refit/alignment/motorOrder";
 import { type PropsTurn } from "@/core/refit/alignment/motorMap";
+import { type Shape } from "@/core/craft/spots";
+import { type WiringCase } from "@/core/refit/wiring/wiringCase";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
+import { type DrawnAnswer } from "@/workers/server/planTask";
 import styles from "./Wiring.module.css";
 import { keepMotorMapAction } from "./wiring.action";
 
@@ -18,29 +22,46 @@ const TURNS: { value: PropsTurn; label: string }[] = [
 interface Props {
   target: { jobId: number; version: number };
   mayEdit: boolean;
-  motorCount: number;
+  shape: Shape;
+  wiring: WiringCase;
+  plan: DrawnAnswer["plan"];
 }
 
 /** From the old board's numbers to the new one's: which motor hangs on which output, and which way it must turn. */
-export function MotorMapPanel({ target, mayEdit, motorCount }: Props) {
+export function MotorMapPanel({ target, mayEdit, shape, wiring, plan }: Props) {
+  const { motorCount } = shape;
   const keep = useVerb(keepMotorMapAction);
   const layouts = MOTOR_LAYOUTS.filter(({ motors }) => motorCount > 1 && motors.length === motorCount);
   const [layout, setLayout] = useState<MotorLayout | undefined>(layouts[0]);
-  const [before, setBefore] = useState(idsOf(layouts[0]));
-  const [after, setAfter] = useState(idsOf(layouts[0]));
+  const [before, setBefore] = useState<string[] | null>(null);
+  const [after, setAfter] = useState<string[] | null>(null);
   const [was, setWas] = useState<PropsTurn>("in");
   const [becomes, setBecomes] = useState<PropsTurn>("in");
   if (!layout) return null;
   const choose = (id: string) => {
     const next = layouts.find((each) => each.id === id);
     setLayout(next);
-    setBefore(idsOf(next));
-    setAfter(idsOf(next));
+    setBefore(null);
+    setAfter(null);
   };
+  // Until a person says otherwise: what the wires say, else the frame's own order.
+  const { devices, oldBoard, board, oldWires = [] } = wiring;
+  const signalOf = ({ device, pad, need }: { device: string; pad: string; need: string }) => ({ device, pad, need });
+  const said = {
+    before: oldBoard ? motorOrderOf(layout, shape, oldBoard, devices, oldWires.map(signalOf)) : null,
+    after: motorOrderOf(layout, shape, board, devices, plan?.wires.map(signalOf) ?? []),
+  };
+  const oldOrder = before ?? said.before ?? idsOf(layout);
+  const newOrder = after ?? said.after ?? idsOf(layout);
   return (
     <section className="panel stack" aria-label="Motor map">
       <h2>Motor map</h2>
       <FailureNotice failure={keep.failure} onReload={keep.reload} />
+      <p className={styles.small}>
+        {said.after
+          ? "The new board’s outputs are those of the plan."
+          : "The plan does not say which motor each ESC drives: name the ESCs by their corner, or say it here."}
+      </p>
       <div className={styles.fields}>
         <div className={styles.field}>
           <span className={styles.small} aria-hidden>
@@ -88,24 +109,26 @@ export function MotorMapPanel({ target, mayEdit, motorCount }: Props) {
             <tr key={output}>
               <td className="number">{output + 1}</td>
               <td>
-                <Order layout={layout} order={before} output={output} what="Old board" onChange={setBefore} />
+                <Order layout={layout} order={oldOrder} output={output} what="Old board" onChange={setBefore} />
               </td>
               <td>
-                <Order layout={layout} order={after} output={output} what="New board" onChange={setAfter} />
+                <Order layout={layout} order={newOrder} output={output} what="New board" onChange={setAfter} />
               </td>
             </tr>
           ))}
         </tbody>
       </table>
       <ul>
-        {motorGuide(layout, before, after, was, becomes).map((line) => (
+        {motorGuide(layout, oldOrder, newOrder, was, becomes).map((line) => (
           <li key={line}>{line}</li>
         ))}
       </ul>
       {mayEdit && (
         <Button
           loading={keep.isBusy}
-          onClick={() => void keep.run({ ...target, layout: layout.id, before, after, was, becomes })}
+          onClick={() =>
+            void keep.run({ ...target, layout: layout.id, before: oldOrder, after: newOrder, was, becomes })
+          }
         >
           Prove by this map
         </Button>

@@ -84,7 +84,7 @@ export function WiringRoom(data: WiringRoomData) {
           </section>
           <div className={styles.sides}>
             <AlignmentPanel boardName={wiring.board.name} target={target} mayEdit={mayEdit} />
-            <MotorMapPanel target={target} mayEdit={mayEdit} motorCount={data.motorCount} />
+            <MotorMapPanel target={target} mayEdit={mayEdit} shape={data.shape} wiring={wiring} plan={plan} />
           </div>
         </div>
       )}

@@ -1,4 +1,5 @@
 import "server-only";
+import { type Shape } from "@/core/craft/spots";
 import { continuityPairs, type ContinuityPair } from "@/core/refit/powerUp/continuity";
 import { onUsb, type OnUsb } from "@/core/refit/powerUp/onUsb";
 import { standbyAmps, type Standby } from "@/core/refit/powerUp/standby";
@@ -27,7 +28,7 @@ export interface WiringRoomData {
   target: { jobId: number; version: number };
   mayEdit: boolean;
   craftName: string;
-  motorCount: number;
+  shape: Shape;
   planVersion: number;
   /** What is planned; null before anything is. */
   wiring: WiringCase | null;
@@ -95,7 +96,7 @@ export async function getWiringRoom(context: VerbContext, jobId: number): Promis
     target: { jobId: job.id, version: job.version },
     mayEdit: !job.closedAt && hasRole(context.person, "technician"),
     craftName: craft.name,
-    motorCount: craft.motorCount,
+    shape: { kind: craft.kind, motorCount: craft.motorCount },
     planVersion: plan.version,
     wiring: plan.wiring,
     answer,
