@@ -1,5 +1,7 @@
 import { createHash } from "node:crypto";
 import { unitOfRole } from "../core/flightlog/channels/roles";
+import { flightFigures } from "../core/flightlog/figures/flightFigures";
+import { viewOf } from "../core/flightlog/FlightView";
 import { judgeLog } from "../core/flightlog/judgeLog";
 import { flightLogOf } from "../core/flightlog/reading/flightLogOf";
 import { LogReader } from "../core/flightlog/reading/LogReader";
@@ -20,7 +22,7 @@ const hashOf = (bytes: Uint8Array) => createHash("sha256").update(bytes).digest(
 export async function loadDemoLog(
   context: VerbContext,
   jobId: number,
-  { fault, seed, fileName }: { fault: FlightFault; seed: number; fileName: string },
+  { fault, seed, fileName }: { fault: FlightFault | null; seed: number; fileName: string },
 ): Promise<void> {
   const craft = ROTORCRAFT[0]!;
   const flight = simulateFlight({
@@ -38,7 +40,9 @@ export async function loadDemoLog(
   const log = flightLogOf(reader.finish());
   const channels = new Map([["time", log.timeS], ...log.channels]);
   const headings = new Map(log.uses.map(({ role, heading }) => [role, heading]));
-  const judgement = { ...judgeLog(log), assumptions: log.assumptions, notes: log.notes };
+  const judged = judgeLog(log);
+  const figures = flightFigures(viewOf(log, { craft: judged.craft }));
+  const judgement = { ...judged, assumptions: log.assumptions, notes: log.notes, figures };
   const input = v.parse(BeginLogInput, {
     jobId,
     fileName,

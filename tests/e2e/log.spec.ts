@@ -80,3 +80,13 @@ test("what is no log is refused with a sentence, and nothing is kept", async ({ 
   await expect(page.getByText(/This is no table/)).toBeVisible();
   await expect(page.getByRole("button", { name: "Keep it with the job" })).toHaveCount(0);
 });
+
+test("a flight is held against the one after the last repair", async ({ page }) => {
+  await signIn(page, "ines");
+  await page.goto("/jobs/0027/log");
+  await said(page).getByText("Against another flight").click();
+  await page.getByLabel("The other flight").click();
+  await page.getByTitle(/^after-the-repair\.csv, job 0005/).click();
+  await expect(said(page).getByRole("row", { name: /^amps/ })).toContainText(/more|less|alike|cannot tell/);
+  await expect(said(page).getByRole("row", { name: /^mAh\/km/ })).toBeVisible();
+});

@@ -18,6 +18,7 @@ import { type LogLabData, type ShownLog } from "./getLogLab";
 import { type Range, rangeFor } from "./lanes";
 import styles from "./LogLab.module.css";
 import { LogView } from "./LogView";
+import { OtherFlightPanel } from "./OtherFlight";
 import { recallColumns, rememberColumns } from "./rememberedColumns";
 import { useFlightlogClient } from "./useFlightlogClient";
 import { useLogReader } from "./useLogReader";
@@ -26,7 +27,7 @@ import { VerdictList } from "./VerdictList";
 const LOGS = ".csv,.txt,.tsv,.log,.mcap,.parquet,text/csv,text/plain,text/tab-separated-values";
 
 /** The log lab of a job: a log is given, read, judged, looked at and kept. */
-export function LogLab({ target, mayEdit, logs }: LogLabData) {
+export function LogLab({ target, mayEdit, logs, flights }: LogLabData) {
   const { client, renew, isBroken } = useFlightlogClient();
   const [logId, setLogId] = useState<number | null>(logs[0]?.id ?? null);
   const [charger, setCharger] = useState<number | null>(null);
@@ -129,10 +130,21 @@ export function LogLab({ target, mayEdit, logs }: LogLabData) {
             judgement: fresh.judgement as Judgement,
             notes: [],
           }}
-          below={<ColumnsTable log={fresh} said={said} onSay={(columns) => say(columns, fresh)} />}
+          below={
+            <>
+              {fresh.judgement.figures && (
+                <OtherFlightPanel
+                  figures={fresh.judgement.figures as NonNullable<Judgement["figures"]>}
+                  others={flights}
+                />
+              )}
+              <ColumnsTable log={fresh} said={said} onSay={(columns) => say(columns, fresh)} />
+            </>
+          }
         />
       ) : (
-        kept && reading.step !== "reading" && <KeptLogDesk key={kept.id} {...{ client, log: kept, target, mayEdit }} />
+        kept &&
+        reading.step !== "reading" && <KeptLogDesk key={kept.id} {...{ client, log: kept, target, mayEdit, flights }} />
       )}
     </div>
   );
@@ -273,11 +285,13 @@ function KeptLogDesk({
   log,
   target,
   mayEdit,
+  flights,
 }: {
   client: Parameters<typeof LogView>[0]["client"];
   log: ShownLog;
   target: LogLabData["target"];
   mayEdit: boolean;
+  flights: LogLabData["flights"];
 }) {
   const hand = useVerb(handOverAction);
   // The worker turns to this log before anything is drawn of it.
@@ -312,6 +326,9 @@ function KeptLogDesk({
         </Button>
       )}
       <FailureNotice failure={hand.failure} onReload={hand.reload} />
+      {log.judgement.figures && (
+        <OtherFlightPanel figures={log.judgement.figures} others={flights.filter((each) => each.id !== id)} />
+      )}
       <p className={styles.small}>
         Kept by {log.personName}, {formatDateTime(log.addedAt)}
       </p>

@@ -70,6 +70,21 @@ export async function listFlightLogs(db: Db, jobId: number): Promise<FlightLogIn
   return rows.map(toInfo);
 }
 
+const LIST_OF_CRAFT = `
+  SELECT ${COLUMNS}
+    FROM flight_log AS l
+    JOIN person AS p ON p.id = l.person_id
+    JOIN job AS j ON j.id = l.job_id
+   WHERE j.craft_id = ? AND l.state = 'whole'
+   ORDER BY l.id DESC
+   LIMIT 40`;
+
+/** The newest forty logs of a craft, whatever the job, newest first. */
+export async function listLogsOfCraft(db: Db, craftId: number): Promise<FlightLogInfo[]> {
+  const [rows] = await db.execute<LogRow[]>(LIST_OF_CRAFT, [craftId]);
+  return rows.map(toInfo);
+}
+
 const FIND_SAME = `
   SELECT id
     FROM flight_log

@@ -28,6 +28,19 @@ export type ShownVerdict = v.InferOutput<typeof VerdictSchema>;
 
 const AssumptionSchema = v.object({ about: text(200), assumed: text(200), evidence: text(200) });
 
+const figure = v.nullable(v.number());
+
+/** What a flight took, to hold another one against it. */
+const FiguresSchema = v.object({
+  flyingS: seconds,
+  mah: figure,
+  wh: figure,
+  km: figure,
+  meanA: figure,
+  vibration: v.nullable(v.object({ unit: v.picklist(["g", "deg/s"]), rateHz: v.number() })),
+  stretches: v.pipe(v.array(v.tuple([v.number(), figure, figure])), v.maxLength(400)),
+});
+
 /** What was found out about a log when it was read. */
 export const JudgementSchema = v.object({
   craft: v.picklist(CRAFTS),
@@ -38,6 +51,8 @@ export const JudgementSchema = v.object({
   verdicts: v.pipe(v.array(VerdictSchema), v.maxLength(60)),
   assumptions: v.pipe(v.array(AssumptionSchema), v.maxLength(400)),
   notes: v.pipe(v.array(text(500)), v.maxLength(40)),
+  /** Absent in logs from before flights were held against each other; null where nothing was flown. */
+  figures: v.optional(v.nullable(FiguresSchema)),
 });
 export type Judgement = v.InferOutput<typeof JudgementSchema>;
 

@@ -55,11 +55,7 @@ export function PartSourceFields({ jobId, kind, shelves, chosen, onChange }: Pro
         aria-label="Where the new one comes from"
         value={chosen.of}
         options={[
-          {
-            value: "shelf",
-            label: shelves.length > 0 ? "off a shelf" : "none on the shelves",
-            disabled: shelves.length === 0,
-          },
+          ...(shelves.length > 0 ? [{ value: "shelf", label: "off a shelf" }] : []),
           { value: "craft", label: "off another craft" },
           { value: "elsewhere", label: "from elsewhere" },
         ]}

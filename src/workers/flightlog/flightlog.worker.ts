@@ -4,6 +4,8 @@ import { expose, transfer } from "comlink";
 import { usesWith } from "@/core/flightlog/channels/columnMap";
 import { unitOfRole } from "@/core/flightlog/channels/roles";
 import { type FlightLog } from "@/core/flightlog/FlightLog";
+import { flightFigures } from "@/core/flightlog/figures/flightFigures";
+import { viewOf } from "@/core/flightlog/FlightView";
 import { judgeLog, type LogJudgement } from "@/core/flightlog/judgeLog";
 import { flightLogOf } from "@/core/flightlog/reading/flightLogOf";
 import { LogReader, refuseTooLarge } from "@/core/flightlog/reading/LogReader";
@@ -135,7 +137,12 @@ function summaryOf(log: FlightLog, judgement: ReturnType<typeof judgeLog>) {
       heading: headings.get(role) ?? role,
       unit: unitOfRole(role),
     })),
-    judgement: { ...judgement, assumptions: log.assumptions, notes: log.notes },
+    judgement: {
+      ...judgement,
+      assumptions: log.assumptions,
+      notes: log.notes,
+      figures: flightFigures(viewOf(log, { craft: judgement.craft })),
+    },
     unused: log.unused,
   };
 }

@@ -1,6 +1,7 @@
 import { type Assumption } from "@/core/flightlog/FlightLog";
 import { type LogContext } from "@/core/flightlog/FlightView";
 import { type ColumnSaid } from "@/core/flightlog/channels/columnMap";
+import { type FlightFigures } from "@/core/flightlog/figures/flightFigures";
 import { type LogJudgement } from "@/core/flightlog/judgeLog";
 
 /** What the page knows of a log after it was read. */
@@ -13,7 +14,11 @@ export interface ReadLog {
   rateHz: number;
   /** Every channel, the clock among them. */
   columns: { role: string; heading: string; unit: string }[];
-  judgement: LogJudgement & { assumptions: readonly Assumption[]; notes: readonly string[] };
+  judgement: LogJudgement & {
+    assumptions: readonly Assumption[];
+    notes: readonly string[];
+    figures: FlightFigures | null;
+  };
   /** Headings that were not understood. */
   unused: readonly string[];
 }
