@@ -15,11 +15,20 @@ export interface ContinuityPair {
   wrong: "power to ground" | "open ground" | "bridge";
 }
 
+/** Whatever the plan says: a short between the pack's own poles is behind no rail. */
+const MAIN_LEAD: ContinuityPair = {
+  from: "pack lead +",
+  to: "pack lead −",
+  expected: "one beep",
+  because: "the main lead at its connector, through ESCs and board",
+  wrong: "power to ground",
+};
+
 /** Pads nearer than this can be bridged by solder. */
 const BRIDGE_MM = 5;
 
 /**
- * The pairs to meter, from the plan: every supply in use against ground (it beeps once while capacitors charge, then must be silent: common
+ * The pairs to meter: the main lead, and from the plan every supply in use against ground (it beeps once while capacitors charge, then must be silent: common
  * practice), every other ground in use against the first, and soldered pads beside a supply or beside each other, which must be silent.
  *
  * @returns In the order in which a wrong one does the most harm.
@@ -32,13 +41,16 @@ export function continuityPairs(board: Board, { wires }: Pick<WiringPlan, "wires
   const grounds = pads.filter((pad) => is(pad, "ground"));
   const first = grounds[0] ?? board.pads.find((pad) => is(pad, "ground"));
   if (!first) return [];
-  const pairs: ContinuityPair[] = supplies.map((pad) => ({
-    from: pad.name,
-    to: first.name,
-    expected: "one beep",
-    because: `the ${railOf(pad)} rail against ground`,
-    wrong: "power to ground",
-  }));
+  const pairs: ContinuityPair[] = [
+    MAIN_LEAD,
+    ...supplies.map((pad): ContinuityPair => ({
+      from: pad.name,
+      to: first.name,
+      expected: "one beep",
+      because: `the ${railOf(pad)} rail against ground`,
+      wrong: "power to ground",
+    })),
+  ];
   for (const pad of grounds)
     if (pad !== first)
       pairs.push({

@@ -75,12 +75,16 @@ describe("first power", () => {
 });
 
 describe("continuity", () => {
-  it("asks for every supply in use against ground, then grounds among themselves", () => {
+  it("asks for the main lead, then every supply in use against ground, then grounds among themselves", () => {
     const { plan } = planned([device("receiver", 4.5, 5.5, 0.1), device("sender", 7, 26, 0.5)]);
     const pairs = continuityPairs(board, plan);
-    expect(pairs.filter(({ wrong }) => wrong === "power to ground").map(({ from }) => from)).toEqual(["5V", "VS"]);
+    expect(pairs.filter(({ wrong }) => wrong === "power to ground").map(({ from }) => from)).toEqual([
+      "pack lead +",
+      "5V",
+      "VS",
+    ]);
     expect(pairs.every(({ wrong, expected }) => wrong !== "open ground" || expected === "steady")).toBe(true);
-    expect(pairs.findLastIndex(({ wrong }) => wrong === "power to ground")).toBe(1);
+    expect(pairs.findLastIndex(({ wrong }) => wrong === "power to ground")).toBe(2);
   });
 
   it("two soldered pads beside each other must not be one", () => {
