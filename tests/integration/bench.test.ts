@@ -35,7 +35,8 @@ import { simulateRun } from "@/sim/simulateRun";
 import { openTestShop, testCraft, type TestShop } from "./testShop";
 
 let shop: TestShop;
-beforeAll(async () => (shop = await openTestShop()));
+// Its own: an agent that starts closes every run that nobody ended, those that this file is just writing among them.
+beforeAll(async () => (shop = await openTestShop({ ownDatabase: true })));
 afterAll(() => shop.close());
 
 const whole = { fromS: null, toS: null };

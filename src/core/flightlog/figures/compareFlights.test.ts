@@ -43,6 +43,11 @@ describe("compareFlights", () => {
     expect(said(without, blind).get("amps")!.word).toBe("cannot tell");
   });
 
+  it("shaking: a tenth more may be a prop taken off and on, twice as much is not", () => {
+    expect(said(flight(1, 0.3, 0.5), flight(1.1, 0.3, 0.5)).get("vibration")!.word).toBe("alike");
+    expect(said(flight(1, 0.3, 0.5), flight(2, 0.3, 0.5)).get("vibration")).toMatchObject({ word: "more" });
+  });
+
   it("does not hold shaking of two rates of writing, or two units, against each other", () => {
     const slow = flight(2, 0.3, 0.5, { vibration: { unit: "g", rateHz: 250 } });
     expect(said(flight(1, 0.3, 0.5), slow).get("vibration")).toMatchObject({ word: "cannot tell", change: null });

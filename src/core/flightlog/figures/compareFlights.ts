@@ -54,7 +54,7 @@ function vibration(before: FlightFigures, after: FlightFigures): FlightDifferenc
   return {
     ...found,
     give,
-    word: wordOf(found.change, give),
+    word: wordOf(found.change, give, MOST_GIVE_OF_SHAKING),
     because: `${found.because} Props and air are in it as well.`,
   };
 }
