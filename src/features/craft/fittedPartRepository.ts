@@ -164,12 +164,15 @@ export interface PartElsewhere {
   name: string;
   serial: string;
   continuousA: number | null;
+  /** The craft's open job; null for one that is on none, and may be with its owner. */
+  jobId: number | null;
 }
 
 const FIND_ELSEWHERE = `
-  SELECT f.craft_id, c.name AS craft_name, c.tail_number, f.id, f.position, f.name, f.serial, f.continuous_a
+  SELECT f.craft_id, c.name AS craft_name, c.tail_number, f.id, f.position, f.name, f.serial, f.continuous_a, j.id AS job_id
     FROM fitted_part AS f
     JOIN craft AS c ON c.id = f.craft_id
+    LEFT JOIN job AS j ON j.craft_id = c.id AND j.is_open = 1
    WHERE f.kind = ? AND f.removed_at IS NULL AND f.craft_id <> ?`;
 
 /** Parts of a kind that are fitted on other craft whose name, tail number or part holds a text; those that gave parts before come first. */
@@ -212,6 +215,7 @@ function toPartElsewhere(row: RowDataPacket): PartElsewhere {
     name: row.name as string,
     serial: row.serial as string,
     continuousA: row.continuous_a as number | null,
+    jobId: row.job_id as number | null,
   };
 }
 

@@ -19,9 +19,9 @@ export interface ChosenSource {
 
 export const FROM_ELSEWHERE: ChosenSource = { of: "elsewhere", item: null, donor: null, because: "" };
 
-/** A first choice: the shelf where something with the job's name lies there, or is free; else from elsewhere. */
-export function firstSource(shelves: readonly ShelfChoice[]): ChosenSource {
-  const item = shelves.find(({ ours }) => ours > 0) ?? shelves[0];
+/** A first choice: off the shelf where the job's name is on a part, or the very kind that comes out lies there; else from elsewhere, for a set of one type is not mixed by a form. */
+export function firstSource(shelves: readonly ShelfChoice[], comesOut: string): ChosenSource {
+  const item = shelves.find(({ ours }) => ours > 0) ?? shelves.find(({ name }) => name === comesOut);
   return item ? { ...FROM_ELSEWHERE, of: "shelf", item } : FROM_ELSEWHERE;
 }
 
@@ -61,7 +61,7 @@ export function PartSourceFields({ jobId, kind, shelves, chosen, onChange }: Pro
         ]}
         onChange={(event) => {
           const of = event.target.value as PartSource["of"];
-          onChange(of === "shelf" ? firstSource(shelves) : { ...FROM_ELSEWHERE, of });
+          onChange({ ...FROM_ELSEWHERE, of, item: of === "shelf" ? (shelves[0] ?? null) : null });
         }}
       />
       {chosen.of === "shelf" && (
@@ -124,6 +124,7 @@ function DonorFields({ jobId, kind, chosen, onChange }: Omit<Props, "shelves">) 
       {chosen.donor && (
         <p className="caution">
           {chosen.donor.craftName} lacks it from then on, and is not handed back before one is fitted.
+          {chosen.donor.jobId === null && " It is on no job: is it in the shop at all?"}
         </p>
       )}
     </>

@@ -43,7 +43,7 @@ export function ReplacePartForm({ target, position, part, kind, shelves, currenc
   const reason = Form.useWatch("reason", form) ?? "";
   const hasBurnt = isBurnt(reason);
   const ofKind = shelves.filter((each) => each.kind === kind);
-  const [source, setSource] = useState(() => firstSource(ofKind));
+  const [source, setSource] = useState(() => firstSource(ofKind, part?.name ?? ""));
   const { run, isBusy, failure, reload } = useVerb(replacePartAction);
   const problem = (field: string) => {
     const sentence = failure?.fields?.[field];

@@ -106,6 +106,32 @@ describe("RefitBay", () => {
     expect(screen.queryByLabelText("Its serial")).toBeNull();
   });
 
+  it("proposes a part of the shelves that is of the very kind or has the job's name, and no other", async () => {
+    const item = (id: number, name: string, ours = 0) =>
+      ({ id, kind: "esc", name, shelf: "B1", priceCents: 2150, free: 2, ours }) as const;
+    const { unmount } = show({ shelves: [item(1, "Brask 45"), item(2, "Harl 45")] });
+    expect(screen.getByLabelText("New part")).toBeDisabled();
+    fireEvent.change(screen.getByLabelText("Why does the old one come out?"), { target: { value: "no signal" } });
+    fireEvent.change(screen.getByLabelText("Its serial"), { target: { value: "H-2" } });
+    await act(async () => fireEvent.click(screen.getByRole("button", { name: "Replace it" })));
+    expect(replace).toHaveBeenCalledWith(
+      expect.objectContaining({ source: { of: "shelf", itemId: 2 }, name: "Harl 45", costCents: 2150 }),
+    );
+    unmount();
+    show({ shelves: [item(1, "Brask 45"), item(3, "Kite 40", 1)] });
+    expect(screen.getByLabelText("New part")).toHaveValue("Kite 40");
+  });
+
+  it("names what is unlike within a set, and lets a part be fitted where none is", () => {
+    show({
+      alarms: ["Firmware: ESC 3 has 2.0, the others 2.1."],
+      positions: [position("ESC 4", { fitted: null })],
+    });
+    expect(screen.getByRole("region", { name: "Sets" })).toHaveTextContent("ESC 3 has 2.0");
+    fireEvent.click(screen.getByRole("button", { name: "Fit one" }));
+    expect(screen.getByLabelText("Why does one go in?")).toHaveValue("the position stood empty");
+  });
+
   it("keeps the form open with the sentence at its field when it is refused", async () => {
     replace.mockResolvedValue({
       ok: false,

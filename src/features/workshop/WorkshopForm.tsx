@@ -111,7 +111,10 @@ function SparesSection({ checksBySpare }: Pick<WorkshopPageProps, "checksBySpare
   return (
     <section className="panel stack" aria-label="Spares">
       <h2>Known-good spares</h2>
-      <p className="soft">With a spare, trying the part is a check. Without one, alike parts are swapped.</p>
+      <p className="soft">
+        With a spare, trying the part is a check. Without one, alike parts are swapped. What lies on the shelves counts
+        as well.
+      </p>
       <Form.Item name="spares" noStyle>
         <Checkbox.Group className={styles.ticks}>
           {PART_KIND_LIST.map((kind) => (

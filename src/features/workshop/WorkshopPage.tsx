@@ -28,7 +28,7 @@ export function WorkshopPage(props: WorkshopPageProps) {
   );
 }
 
-function Sheet({ content, checksByTool, checksBySpare, learned }: WorkshopPageProps) {
+function Sheet({ content, checksByTool, checksBySpare, onShelves, learned }: WorkshopPageProps) {
   const money = (cents: number) => formatMoney(cents, content.currency);
   const priced = PART_KIND_LIST.filter((kind) => content.partCents[kind] !== undefined);
   return (
@@ -40,8 +40,8 @@ function Sheet({ content, checksByTool, checksBySpare, learned }: WorkshopPagePr
       <Shelf
         title="Known-good spares"
         items={PART_KIND_LIST.map((kind) => ({
-          name: PART_KINDS[kind],
-          isHere: content.spares.includes(kind),
+          name: onShelves.includes(kind) ? `${PART_KINDS[kind]}, on a shelf` : PART_KINDS[kind],
+          isHere: content.spares.includes(kind) || onShelves.includes(kind),
           checks: checksBySpare[kind],
         }))}
       />

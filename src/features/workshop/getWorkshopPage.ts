@@ -6,6 +6,7 @@ import { PART_KIND_LIST } from "@/core/craft/partKinds";
 import { getLearnedCauses } from "@/features/faultLibrary/closedCaseRepository";
 import { getCurrentLibrary } from "@/features/faultLibrary/currentLibrary";
 import { getWorkshop } from "@/features/faultLibrary/workshopRepository";
+import { listKindsOnHand } from "@/features/stock/stockRepository";
 import { hasRole } from "@/server/person";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { type WorkshopPageProps } from "./workshopValues";
@@ -27,6 +28,7 @@ export async function getWorkshopPage(context: VerbContext): Promise<WorkshopPag
     version,
     checksByTool: Object.fromEntries(TOOLS.map((tool) => [tool, count(({ needs }) => needs.includes(tool))])),
     checksBySpare: Object.fromEntries(PART_KIND_LIST.map((kind) => [kind, count(({ spare }) => spare === kind)])),
+    onShelves: await listKindsOnHand(context.pool),
     learned: learned.filter(({ jobs }) => jobs > 0),
     mayEdit: hasRole(context.person, "lead"),
   };

@@ -8,6 +8,8 @@ export interface WorkshopPageProps {
   /** How many checks of the library need it. */
   checksByTool: Readonly<Record<string, number>>;
   checksBySpare: Readonly<Record<string, number>>;
+  /** Kinds of parts of which one lies on a shelf: a spare, whether it is ticked or not. */
+  onShelves: readonly PartKind[];
   /** Handed-back jobs that count, by kind of craft. */
   learned: readonly { kind: string; jobs: number }[];
   mayEdit: boolean;
