@@ -1,6 +1,7 @@
 import * as v from "valibot";
 import { PART_KIND_LIST } from "@/core/craft/partKinds";
 import { MENDABLE_LIST } from "@/core/refit/mendable";
+import { RatingA } from "@/features/stock/stock.schema";
 import { JobTarget, PlaceText, requiredText } from "@/features/job/jobTarget.schema";
 
 const id = v.pipe(v.number(), v.integer(), v.minValue(1));
@@ -37,14 +38,7 @@ export const ReplacePartInput = v.object({
   serial: requiredText("Give the new part's serial, or “none” when it has none.", 40),
   /** Why one more of a part that burnt here before is fitted; empty where it is asked for nothing. */
   despite: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(200, "At most 200 characters.")), ""),
-  continuousA: v.nullish(
-    v.pipe(
-      v.number("Give the rating in ampere."),
-      v.minValue(0.1, "At least 0.1 A."),
-      v.maxValue(1000, "At most 1000 A."),
-    ),
-    null,
-  ),
+  continuousA: RatingA,
 });
 export type ReplacePartInput = v.InferOutput<typeof ReplacePartInput>;
 

@@ -5,6 +5,16 @@ import { JobTarget, requiredText } from "@/features/job/jobTarget.schema";
 const id = v.pipe(v.number(), v.integer(), v.minValue(1));
 const pieces = v.pipe(v.number("How many?"), v.integer("Whole pieces."), v.maxValue(10_000, "At most 10,000."));
 
+/** What a part carries for long; null where it has no such figure. */
+export const RatingA = v.nullish(
+  v.pipe(
+    v.number("Give the rating in ampere."),
+    v.minValue(0.1, "At least 0.1 A."),
+    v.maxValue(1000, "At most 1000 A."),
+  ),
+  null,
+);
+
 /** A kind of part as the shelf's label has it; a new one without an id. */
 export const SaveStockItemInput = v.object({
   id: v.nullish(id, null),
@@ -12,14 +22,7 @@ export const SaveStockItemInput = v.object({
   kind: v.picklist(PART_KIND_LIST, "Say what kind of part it is."),
   name: requiredText("Give its name.", 80),
   shelf: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(40, "At most 40 characters.")), ""),
-  continuousA: v.nullish(
-    v.pipe(
-      v.number("Give the rating in ampere."),
-      v.minValue(0.1, "At least 0.1 A."),
-      v.maxValue(1000, "At most 1000 A."),
-    ),
-    null,
-  ),
+  continuousA: RatingA,
   priceCents: v.nullish(
     v.pipe(v.number("A price is a number."), v.integer("Whole cents."), v.minValue(0, "Not below 0."), v.maxValue(1e8)),
     null,
