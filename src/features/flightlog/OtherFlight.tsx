@@ -20,7 +20,7 @@ export function OtherFlightPanel({ figures, others }: Props) {
   const [otherId, choose] = useState<number | null>(null);
   const other = others.find(({ id }) => id === otherId);
   return (
-    <details>
+    <details className={styles.other}>
       <summary>
         <span className="label">Against another flight</span>
       </summary>
@@ -43,6 +43,7 @@ export function OtherFlightPanel({ figures, others }: Props) {
         ) : (
           <Select
             aria-label="The other flight"
+            style={{ width: "100%" }}
             placeholder="The flight before"
             value={otherId}
             options={others.map(({ id, label }) => ({ value: id, label }))}
