@@ -5,6 +5,7 @@ import { type Cut } from "../runProtocol";
 import { SIMULATED_INSTRUMENTS } from "../simulated/simulatedInstruments";
 import { type SimulatedBench, startSimulatedBench } from "../simulated/startSimulatedBench";
 import { RigAgent } from "./RigAgent";
+import { StandstillClock } from "./StandstillClock";
 
 /** What goes wrong in a trial. */
 export const TRIAL_CAUSES = ["limit", "page", "instrument"] as const;
@@ -84,37 +85,6 @@ export async function runTrial(cause: TrialCause, seed: number): Promise<Trial> 
     clearInterval(beating);
     await agent.close();
     await bench.close();
-  }
-}
-
-const TICK_MS = 5;
-/** A tick may come this late by itself. */
-const USUAL_LATE_MS = 20;
-
-/** Notes when this process stood still: a fault of the machine that runs the trial, not of the rig. */
-class StandstillClock {
-  private readonly gaps: { fromMs: number; toMs: number }[] = [];
-  private lastMs = performance.now();
-  private readonly timer = setInterval(() => {
-    const nowMs = performance.now();
-    if (nowMs - this.lastMs > TICK_MS + USUAL_LATE_MS) this.gaps.push({ fromMs: this.lastMs + TICK_MS, toMs: nowMs });
-    this.lastMs = nowMs;
-  }, TICK_MS);
-
-  /** Milliseconds between two moments in which it stood still. */
-  between(fromMs: number, toMs: number): number {
-    return this.gaps.reduce(
-      (sum, gap) => sum + Math.max(0, Math.min(gap.toMs, toMs) - Math.max(gap.fromMs, fromMs)),
-      0,
-    );
-  }
-
-  longestMs(): number {
-    return Math.max(0, ...this.gaps.map(({ fromMs, toMs }) => toMs - fromMs));
-  }
-
-  stop(): void {
-    clearInterval(this.timer);
   }
 }
 
