@@ -1,4 +1,6 @@
-import { adviseStop, type ShopPrices } from "../core/diagnosis/repairs/adviseStop";
+import { adviseStop, type PricedCase, priceCase, type ShopPrices } from "../core/diagnosis/repairs/adviseStop";
+import { lookAhead } from "../core/diagnosis/repairs/lookAhead";
+import { type RankedCheck } from "../core/diagnosis/checks/rankChecks";
 import { type Finding, gatherSymptoms } from "../core/diagnosis/findings/caseFindings";
 import { bearsOnCraft, compileLibrary, toEvidence } from "../core/diagnosis/library/compileLibrary";
 import { explainersOf } from "../core/diagnosis/inference/candidateDiagnoses";
@@ -22,18 +24,39 @@ export type Strategy = (situation: Situation) => NextStep;
 
 /** The fixed orders repair when one repair is this probable; the engine weighs costs instead. Trade judgement. */
 const SURE_ENOUGH = 0.8;
+/** First checks of the ranking that the look ahead tries. */
+const BEGINNINGS = 4;
 /** The fixed orders look only at checks that bear on a suspect at least this probable. Trade judgement. */
 const WORTH_A_LOOK = 0.02;
 
 /** The engine's advice: its first check, until it says that repairing costs less. */
-export const engineAdvice: Strategy = ({ library, context, findings, prices }) => {
-  const weighed = weighCase(library, context, findings);
-  const { advice, plan } = adviseStop(library, weighed, prices);
-  const [first] = weighed.ranking.checks;
-  const [repair] = plan.steps;
-  if (first && tells(first) && (advice === "check" || !repair)) return { check: first.check };
-  return repair ?? { giveUp: true };
-};
+export const engineAdvice: Strategy = withStopRule(([first]) => first?.check);
+
+/**
+ * The check that begins the cheapest way, with the same stop rule: whether looking ahead chooses better. Only among those that
+ * ask no more of the craft than the first of the ranking does.
+ */
+export const cheapestWay: Strategy = withStopRule((ranked, { table, probability, checks, offered }) => {
+  const mayBegin = checks
+    .slice(0, offered)
+    .filter((_, place) => ranked[place]!.check.hazard === ranked[0]!.check.hazard);
+  const { check } = lookAhead(table, probability, checks, mayBegin.slice(0, BEGINNINGS));
+  return ranked.find((one) => one.check.id === check?.check.id)?.check;
+});
+
+function withStopRule(choose: (ranked: readonly RankedCheck[], priced: PricedCase) => Check | undefined): Strategy {
+  return ({ library, context, findings, prices }) => {
+    const weighed = weighCase(library, context, findings);
+    const { advice, plan } = adviseStop(library, weighed, prices);
+    const [repair] = plan.steps;
+    const telling = weighed.ranking.checks.filter(tells);
+    const check =
+      telling.length > 0 && (advice === "check" || !repair)
+        ? choose(telling, priceCase(library, { ...weighed, ranking: { ...weighed.ranking, checks: telling } }, prices))
+        : undefined;
+    return check ? { check } : (repair ?? { giveUp: true });
+  };
+}
 
 /** The engine's first check each time, with the stop rule of the fixed orders: what the order alone is worth. */
 export const engineOrder: Strategy = fixedOrder(({ library, context, findings }) => {
@@ -64,6 +87,7 @@ export const fixedList: Strategy = fixedOrder((_, { checks }) => checks[0]);
 /** All strategies by the name they are reported under, the engine's own first. */
 export const STRATEGIES: Readonly<Record<string, Strategy>> = {
   "the engine": engineAdvice,
+  "cheapest way ahead": cheapestWay,
   "engine's order, fixed stop": engineOrder,
   "cheapest first": cheapestFirst,
   "most probable first": mostProbableFirst,

@@ -65,7 +65,7 @@ export function simulateRepair(
     gaveUp: false,
     harmCents: 0,
   };
-  const { repairCents } = repairCosts(library, prices);
+  const { repairCost } = repairCosts(library, prices);
   const repairOf = new Map(world.library.faults.map(({ id, repair }) => [id, repair]));
   const spend = (minutes: number, cents = (minutes * prices.labourCentsPerHour) / 60) => {
     tally.minutes += minutes;
@@ -101,7 +101,7 @@ export function simulateRepair(
     if (left.length === present.faults.length) {
       tally.wrongRepairs++;
       tally.wrongReplacements += replacements;
-      spend(repairMinutes(repair, prices), repairCents(step.repair));
+      spend(repairMinutes(repair, prices), repairCost(step.repair).cents);
       tried.add(step.repair);
       continue;
     }

@@ -1,5 +1,6 @@
 import { type Missing } from "@/core/diagnosis/checks/availableChecks";
 import { findingText } from "@/core/diagnosis/findings/findingText";
+import { type Cost } from "@/core/diagnosis/repairs/planRepairs";
 import { type Diagnosis } from "@/core/diagnosis/diagnoseCase";
 import { type Suspect } from "@/core/diagnosis/suspect";
 import { type Shape, spotOfPosition, WHERE_KINDS, type WhereKind } from "@/core/craft/spots";
@@ -280,6 +281,8 @@ function contradictionTexts(library: Library, { contradictions, findings }: Diag
 
 function adviceView(library: Library, { advice, isOutside }: Diagnosis, currency: string): AdviceView | null {
   const money = (cents: number) => formatMoney(cents, currency);
+  /** Minutes and money apart, of the whole way. */
+  const way = ({ cents, minutes }: Cost) => `${Math.round(minutes)} min and ${money(cents)} in all`;
   if (isOutside)
     return {
       advice: "check",
@@ -288,7 +291,7 @@ function adviceView(library: Library, { advice, isOutside }: Diagnosis, currency
       next: "",
     };
   if (!advice) return null;
-  const { plan, repairFirstCents, bestCheck } = advice;
+  const { plan, repairFirst, bestCheck } = advice;
   const nameOf = (id: string) => library.repairs.find((repair) => repair.id === id)?.name ?? id;
   const [first, next] = plan.steps;
   if (advice.advice === "check" || !first) {
@@ -296,15 +299,15 @@ function adviceView(library: Library, { advice, isOutside }: Diagnosis, currency
     return {
       advice: "check",
       title: "Check on.",
-      sentence: `${money(bestCheck.expectedCents)} on average buys this check, then the repair that it tells; ${money(repairFirstCents)} buys the likeliest repair now, and the next where it fails.`,
+      sentence: `To a proven repair it takes ${way(bestCheck.wholeWay)} on average with this check first, and ${way(repairFirst)} with the likeliest repair done now.`,
       next: first ? `Repaired now: ${nameOf(first.repair)}, needed with ${formatPercent(first.probability)}.` : "",
     };
   }
-  const instead = bestCheck ? `; ${money(bestCheck.expectedCents)} buys one more check first` : "";
+  const instead = bestCheck ? `, and ${way(bestCheck.wholeWay)} with one more check first` : "";
   return {
     advice: "repair",
     title: `Repair now: ${lowerFirst(nameOf(first.repair))}.`,
-    sentence: `Needed with ${formatPercent(first.probability)}. ${money(repairFirstCents)} on average buys it, and the next where it fails${instead}.`,
+    sentence: `Needed with ${formatPercent(first.probability)}. To a proven repair it takes ${way(repairFirst)} on average with it first${instead}.`,
     next: next ? `If the fault is still there: ${lowerFirst(nameOf(next.repair))}, ${money(next.cents)}.` : "",
   };
 }

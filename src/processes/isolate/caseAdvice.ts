@@ -114,11 +114,13 @@ function whatNext({ nextChecks, shut, gates, advice }: Diagnosis, library: Libra
         cents,
         probability,
       })),
-      repairFirstCents: advice.repairFirstCents,
+      repairFirstCents: advice.repairFirst.cents,
+      repairFirst: advice.repairFirst,
       check: advice.bestCheck && {
-        check: advice.bestCheck.checkId,
-        title: advice.bestCheck.title,
-        expectedCents: advice.bestCheck.expectedCents,
+        check: advice.bestCheck.check.id,
+        title: advice.bestCheck.check.title,
+        expectedCents: advice.bestCheck.wholeWay.cents,
+        wholeWay: advice.bestCheck.wholeWay,
       },
     },
   };

@@ -53,11 +53,12 @@ function gateLines({ gates, gatedChecks }: CaseAdvice): string[] {
 
 function adviceLines({ advice }: CaseAdvice): string[] {
   if (!advice) return [];
-  const money = (cents: number) => (cents / 100).toFixed(2);
+  const way = ({ cents, minutes }: { cents: number; minutes: number }) =>
+    `${(cents / 100).toFixed(2)} and ${Math.round(minutes)} min to a proven repair on average`;
   const [first] = advice.repairs;
-  const check = advice.check ? `check on: ${money(advice.check.expectedCents)} on average` : "no check is left";
+  const check = advice.check ? `check on: ${way(advice.check.wholeWay)}` : "no check is left";
   const repair = first
-    ? `repair now, ${first.name}, needed with ${formatPercent(first.probability)}: ${money(advice.repairFirstCents)} on average`
+    ? `repair now, ${first.name}, needed with ${formatPercent(first.probability)}: ${way(advice.repairFirst)}`
     : "no repair is worth its price";
   return ["", advice.do === "check" ? `Advice: ${check}; ${repair}` : `Advice: ${repair}; ${check}`];
 }

@@ -1,6 +1,14 @@
-import { expectedCostOfCheck, expectedCost, type PricedCheck } from "./expectedCost";
+import { lookAhead, type PricedCheck } from "./lookAhead";
 import { type Check, type Library, type Repair } from "../library/library.types";
-import { planRepairs, type RepairCosts, type RepairHypothesis, type RepairPlan, toRepairTable } from "./planRepairs";
+import {
+  type Cost,
+  planRepairs,
+  type RepairCosts,
+  type RepairHypothesis,
+  type RepairPlan,
+  type RepairTable,
+  toRepairTable,
+} from "./planRepairs";
 import { type RankedCheck } from "../checks/rankChecks";
 import { type WeighedCase } from "../weighCase";
 
@@ -23,9 +31,9 @@ export interface StopAdvice {
   /** Repairing now, in this order, without another check. */
   plan: RepairPlan;
   /** Doing the first repair of the plan, and going on from there if the fault is still there. */
-  repairFirstCents: number;
-  /** Doing the first check of the ranking, and going on from each of its outcomes; null when no check is left. */
-  bestCheck: { checkId: string; title: string; expectedCents: number } | null;
+  repairFirst: Cost;
+  /** The first check of the ranking, and what the way that begins with it costs to a proven repair; null when none is left. */
+  bestCheck: { check: Check; wholeWay: Cost } | null;
 }
 
 /** Checks looked at: the first ones of the ranking. */
@@ -35,46 +43,66 @@ const SHUT_LOOKED_AT = 6;
 /** Sets of repairs looked at: the most probable ones. */
 const SETS_LOOKED_AT = 24;
 
+/** A case as the look ahead takes it: the likeliest sets of repairs, and the first checks of the ranking with their prices. */
+export interface PricedCase {
+  now: RepairHypothesis[];
+  costs: RepairCosts;
+  table: RepairTable;
+  probability: Float64Array;
+  /** Those that may be done now, in the order of the ranking; then some of those behind a gate. */
+  checks: PricedCheck[];
+  /** How many may be done now. */
+  offered: number;
+}
+
 /**
- * Compares doing the first repair now with doing the first check now. After either, the rest is valued by going on with the
- * check that tells most per minute for as long as that costs less than repairing.
+ * Prices a case for the look ahead.
  *
- * @see D. Heckerman, J. Breese & K. Rommelse, "Decision-theoretic troubleshooting", CACM 38(3), 1995, whose one step ahead is
- *   lengthened here.
+ * @returns Costs in cents and minutes.
  */
-export function adviseStop(
+export function priceCase(
   library: Library,
   { ranking, shut, retestHarm }: Pick<WeighedCase, "ranking" | "shut" | "retestHarm">,
   prices: ShopPrices,
-): StopAdvice {
+): PricedCase {
   const costs = repairCosts(library, prices, retestHarm);
   const { now, rows } = likeliest(ranking.repairSets);
-  const probability = Float64Array.from(now, (one) => one.probability);
   const price = (ranked: RankedCheck, opener?: Check) =>
-    priceCheck(ranked, ranking.jointOf(ranked.check), rows, prices, opener?.minutes);
-  const offered = ranking.checks.slice(0, CHECKS_LOOKED_AT);
-  const checks = [
-    ...offered.map((ranked) => price(ranked)),
-    ...shut.slice(0, SHUT_LOOKED_AT).map(({ ranked, openers }) => price(ranked, openers[0])),
-  ];
+    priceCheck(ranked, ranking.jointOf(ranked.check), rows, prices, opener);
+  const offered = ranking.checks.slice(0, CHECKS_LOOKED_AT).map((ranked) => price(ranked));
+  const gated = shut.slice(0, SHUT_LOOKED_AT).map(({ ranked, openers }) => price(ranked, openers[0]));
+  return {
+    now,
+    costs,
+    table: toRepairTable(now, costs),
+    probability: Float64Array.from(now, (one) => one.probability),
+    checks: [...offered, ...gated],
+    offered: offered.length,
+  };
+}
+
+/**
+ * Compares beginning with the first check of the ranking and beginning with the first repair, each with the cheapest way on.
+ *
+ * @returns Costs in cents and minutes.
+ */
+export function adviseStop(
+  library: Library,
+  weighed: Pick<WeighedCase, "ranking" | "shut" | "retestHarm">,
+  prices: ShopPrices,
+): StopAdvice {
+  const priced = priceCase(library, weighed, prices);
+  const { now, costs, table, probability, checks } = priced;
+  const first = weighed.ranking.checks[0]?.check;
+  const ahead = lookAhead(table, probability, checks, first ? checks.slice(0, 1) : []);
+  const bestCheck = first && ahead.check ? { check: first, wholeWay: ahead.check.cost } : null;
   const plan = planRepairs(now, costs);
-  const first = offered[0]?.check;
-  const bestCheck = first
-    ? {
-        checkId: first.id,
-        title: first.title,
-        expectedCents: expectedCostOfCheck(checks[0]!, toRepairTable(now, costs), probability, checks.slice(1)),
-      }
-    : null;
-  const repairFirstCents = costOfRepairFirst(plan, checks, now, costs);
+  const isCheckCheaper = bestCheck !== null && bestCheck.wholeWay.cents < ahead.repair.cents;
   return {
     advice:
-      bestCheck &&
-      (bestCheck.expectedCents < repairFirstCents || wouldChangeRepair(library, plan, offered, checks, now, costs))
-        ? "check"
-        : "repair",
+      isCheckCheaper || (bestCheck && wouldChangeRepair(library, plan, weighed.ranking, priced)) ? "check" : "repair",
     plan,
-    repairFirstCents,
+    repairFirst: ahead.repair,
     bestCheck,
   };
 }
@@ -100,16 +128,13 @@ const CHANGES_FROM = 0.1;
 function wouldChangeRepair(
   library: Library,
   { steps }: RepairPlan,
-  offered: readonly RankedCheck[],
-  priced: readonly PricedCheck[],
-  now: readonly RepairHypothesis[],
-  costs: RepairCosts,
+  { checks: ranked }: Pick<WeighedCase["ranking"], "checks">,
+  { now, costs, checks, offered }: PricedCase,
 ): boolean {
   const [first] = steps;
   if (!first || library.repairs.find(({ id }) => id === first.repair)!.parts.length === 0) return false;
-  return offered.some(({ check }, place) => {
-    if (check.minutes > SHORT_MINUTES) return false;
-    const { columns, likelihood } = priced[place]!;
+  return checks.slice(0, offered).some(({ columns, likelihood }, place) => {
+    if (ranked[place]!.check.minutes > SHORT_MINUTES) return false;
     let changed = 0;
     for (let column = 0; column < columns; column++) {
       const joint = now.map(({ repairs, probability }, row) => ({
@@ -133,7 +158,7 @@ function priceCheck(
   joint: Float64Array,
   rows: readonly number[],
   prices: ShopPrices,
-  openerMinutes = 0,
+  opener?: Check,
 ): PricedCheck {
   const columns = check.outcomes.length;
   const likelihood = new Float64Array(rows.length * columns);
@@ -147,25 +172,19 @@ function priceCheck(
       );
   });
   // What is paid, and what is at risk; the handicaps only order the checks.
-  const cents = ((check.minutes + openerMinutes) * prices.labourCentsPerHour) / 60 + harm.cents;
-  return { minutes: priceMinutes + openerMinutes, cents, columns, likelihood };
-}
-
-/** The first repair of the plan; then, if that did not mend it, going on. */
-function costOfRepairFirst(
-  { steps, expectedCents }: RepairPlan,
-  checks: readonly PricedCheck[],
-  now: readonly RepairHypothesis[],
-  costs: RepairCosts,
-): number {
-  const [first] = steps;
-  if (!first) return expectedCents;
-  const isMended = ({ repairs }: RepairHypothesis) => repairs.length === 1 && repairs[0] === first.repair;
-  const still = now.reduce((sum, one) => sum + (isMended(one) ? 0 : one.probability), 0);
-  if (still <= 0) return first.cents;
-  const after = now.map(({ repairs }) => ({ repairs: repairs.filter((repair) => repair !== first.repair) }));
-  const probability = Float64Array.from(now, (one) => (isMended(one) ? 0 : one.probability / still));
-  return first.cents + still * expectedCost(toRepairTable(after, costs), probability, checks);
+  const paid = (minutes: number, harmCents: number): Cost => ({
+    cents: (minutes * prices.labourCentsPerHour) / 60 + harmCents,
+    minutes,
+    harmCents,
+  });
+  return {
+    id: check.id,
+    ...paid(check.minutes, harm.cents),
+    priceMinutes,
+    columns,
+    likelihood,
+    ...(opener && { opener: { id: opener.id, ...paid(opener.minutes, 0) } }),
+  };
 }
 
 /** Minutes of a repair: the work, the test after it and, where a part is replaced, the proofs it asks for. */
@@ -186,11 +205,13 @@ export function repairCosts(
   const byId = new Map(library.repairs.map((repair) => [repair.id, repair]));
   return {
     givenUpCents: prices.givenUpCents,
-    repairCents: (id) => {
+    repairCost: (id) => {
       const repair = byId.get(id)!;
       const partsCents = repair.parts.reduce((sum, kind) => sum + (prices.partCents[kind] ?? 0), 0);
-      const workCents = (repairMinutes(repair, prices) * prices.labourCentsPerHour) / 60;
-      return Math.max(1, workCents + partsCents + retestHarm(id));
+      const minutes = repairMinutes(repair, prices);
+      const harmCents = retestHarm(id);
+      const cents = (minutes * prices.labourCentsPerHour) / 60 + partsCents + harmCents;
+      return { cents: Math.max(1, cents), minutes, harmCents };
     },
   };
 }

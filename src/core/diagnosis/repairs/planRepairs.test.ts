@@ -17,6 +17,8 @@ function costOfOrder(order: readonly number[], probability: readonly number[], c
   return total;
 }
 
+const ofCents = (cents: number) => ({ cents, minutes: 0, harmCents: 0 });
+
 function permutations(items: readonly number[]): number[][] {
   if (items.length <= 1) return [[...items]];
   return items.flatMap((item) => permutations(items.filter((other) => other !== item)).map((rest) => [item, ...rest]));
@@ -46,7 +48,7 @@ describe("planRepairs", () => {
           const probability = entries.map(({ weight }) => weight / sum);
           const cents = entries.map((entry) => entry.cents);
           const plan = planRepairs(single(probability), {
-            repairCents: (id) => cents[Number(id.slice(1))]!,
+            repairCost: (id) => ofCents(cents[Number(id.slice(1))]!),
             givenUpCents: 1e12,
           });
           const order = plan.steps.map(({ repair }) => Number(repair.slice(1)));
@@ -71,7 +73,7 @@ describe("planRepairs", () => {
         { repairs: ["a"], probability: 0.6 },
         { repairs: ["b"], probability: 0.3 },
       ],
-      { repairCents: (id) => (id === "a" ? 1000 : 2000), givenUpCents: 50000 },
+      { repairCost: (id) => ofCents(id === "a" ? 1000 : 2000), givenUpCents: 50000 },
     );
     expect(plan.steps.map(({ repair }) => repair)).toEqual(["a", "b"]);
     expect(plan.steps[1]!.probability).toBeCloseTo(0.3 / 0.4, 12);
@@ -80,7 +82,7 @@ describe("planRepairs", () => {
 
   it("needs both repairs when two faults are there at once", () => {
     const plan = planRepairs([{ repairs: ["a", "b"], probability: 1 }], {
-      repairCents: () => 1000,
+      repairCost: () => ofCents(1000),
       givenUpCents: 90000,
     });
     expect(plan.steps).toHaveLength(2);
@@ -88,7 +90,10 @@ describe("planRepairs", () => {
   });
 
   it("gives up at once when the only repair costs more than it saves", () => {
-    const plan = planRepairs([{ repairs: ["a"], probability: 0.1 }], { repairCents: () => 2000, givenUpCents: 10000 });
+    const plan = planRepairs([{ repairs: ["a"], probability: 0.1 }], {
+      repairCost: () => ofCents(2000),
+      givenUpCents: 10000,
+    });
     expect(plan).toEqual({ steps: [], expectedCents: 10000 });
   });
 });
@@ -109,7 +114,7 @@ describe("adviseStop", () => {
   it("checks further while the cause is open, and repairs once it is all but certain", () => {
     const open = advise([{ kind: "symptom", symptomId: "picture-black", value: true }]);
     expect(open.advice).toBe("check");
-    expect(open.bestCheck!.expectedCents).toBeLessThan(open.plan.expectedCents);
+    expect(open.bestCheck!.wholeWay.cents).toBeLessThan(open.plan.expectedCents);
     const settled = advise([
       { kind: "symptom", symptomId: "flips-at-take-off", value: true },
       { kind: "check", checkId: "prop-faces", outcomeId: "no" },

@@ -4,10 +4,17 @@ export interface RepairHypothesis {
   probability: number;
 }
 
-/** What repairs cost. All in cents, all above 0. */
+/** What something costs: all of it in cents, and of that the minutes of work and the harm that is risked. */
+export interface Cost {
+  cents: number;
+  minutes: number;
+  harmCents: number;
+}
+
+/** What repairs cost. All cents above 0. */
 export interface RepairCosts {
   /** Doing this repair and testing whether the fault is gone. */
-  repairCents: (repairId: string) => number;
+  repairCost: (repairId: string) => Cost;
   /** Giving the fault up: sending the craft away or replacing it. */
   givenUpCents: number;
 }
@@ -21,8 +28,10 @@ export interface RepairPlan {
 /** Hypotheses and costs by number, so that a plan can be made many thousand times over. */
 export interface RepairTable {
   repairs: readonly string[];
-  /** Of each repair. */
+  /** What each repair costs, and of that its minutes of work and the harm that the test after it risks. */
   cents: Float64Array;
+  minutes: Float64Array;
+  harmCents: Float64Array;
   /** Which repairs each hypothesis needs. */
   needs: readonly (readonly number[])[];
   givenUpCents: number;
@@ -31,13 +40,16 @@ export interface RepairTable {
 /** Numbers the repairs of some hypotheses. */
 export function toRepairTable(
   hypotheses: readonly Pick<RepairHypothesis, "repairs">[],
-  { repairCents, givenUpCents }: RepairCosts,
+  { repairCost, givenUpCents }: RepairCosts,
 ): RepairTable {
   const repairs = [...new Set(hypotheses.flatMap((hypothesis) => hypothesis.repairs))];
   const numberOf = new Map(repairs.map((repair, index) => [repair, index]));
+  const costs = repairs.map(repairCost);
   return {
     repairs,
-    cents: Float64Array.from(repairs, repairCents),
+    cents: Float64Array.from(costs, ({ cents }) => cents),
+    minutes: Float64Array.from(costs, ({ minutes }) => minutes),
+    harmCents: Float64Array.from(costs, ({ harmCents }) => harmCents),
     needs: hypotheses.map((hypothesis) => hypothesis.repairs.map((repair) => numberOf.get(repair)!)),
     givenUpCents,
   };
@@ -69,13 +81,13 @@ export function planRepairs(hypotheses: readonly RepairHypothesis[], costs: Repa
  * The same plan by number.
  *
  * @param probability - Of each hypothesis of the table.
- * @param onStep - Told each repair in turn with P(needed | fault still there).
+ * @param onStep - Told each repair in turn with P(needed | fault still there) and P(fault still there).
  * @returns Expected cents.
  */
 export function planByTable(
   { cents, needs, givenUpCents }: RepairTable,
   probability: Float64Array,
-  onStep?: (repair: number, probability: number) => void,
+  onStep?: (repair: number, probability: number, reached: number) => void,
 ): number {
   const isDone = new Uint8Array(cents.length);
   const isOpen = Uint8Array.from(needs, ({ length }, row) => (length > 0 && probability[row]! > 0 ? 1 : 0));
@@ -91,7 +103,7 @@ export function planByTable(
     if (best < 0 || cents[best]! * unmended >= needed[best]! * givenUpCents) {
       return expectedCents + unmended * givenUpCents;
     }
-    onStep?.(best, needed[best]! / unmended);
+    onStep?.(best, needed[best]! / unmended, unmended);
     expectedCents += cents[best]! * unmended;
     isDone[best] = 1;
     open = 0;
