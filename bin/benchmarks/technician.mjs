@@ -44,7 +44,14 @@ async function tableOf(program, world) {
     "Comes back",
     "Given up",
   ];
-  const names = ["the engine", "cheapest way ahead", "engine's order, fixed stop", "cheapest first", "most probable first", "fixed list"];
+  const names = [
+    "the engine",
+    "cheapest way ahead",
+    "engine's order, fixed stop",
+    "cheapest first",
+    "most probable first",
+    "fixed list",
+  ];
   const rows = names.map((name) => {
     const row = byName.get(name);
     return [

@@ -213,6 +213,14 @@ describe("eventText", () => {
       { kind: "details_changed", payload: { changed: { complaint: { from: "a", to: "" } } } },
       /^changed complaint from “a” to “nothing”$/,
     ],
+    picture_kept: [
+      { kind: "picture_kept", payload: { pictureId: 1, caption: "Motor outputs from 8.3 to 17.7 s" } },
+      /put a picture into the report: Motor outputs/,
+    ],
+    picture_left_out: [
+      { kind: "picture_left_out", payload: { pictureId: 1, caption: "Motor outputs" } },
+      /left a picture out of the report: Motor outputs/,
+    ],
     photo_added: [{ kind: "photo_added", payload: { photoId: 1, fileName: "arm.png" } }, /arm\.png/],
     bay_entered: [
       { kind: "bay_entered", payload: { from: "prove", to: "isolate", reason: "fell" } },

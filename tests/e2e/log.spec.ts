@@ -27,9 +27,9 @@ test("a flight log is given, read, looked at, kept and handed to Isolate", async
   await give(page, sample("sample04.csv"));
   await expect(said(page).getByText("Rotor out of balance: 2")).toBeVisible();
   await expect(said(page).getByText(/^78\.5\sHz$/)).toBeVisible();
-  await page.getByRole("button", { name: "Spectrum" }).click();
+  await page.getByRole("button", { name: "Spectrum", exact: true }).click();
   await expect(page.getByRole("img", { name: /Spectrum of Acceleration/ })).toBeVisible();
-  await page.getByRole("button", { name: "Spectrum" }).click();
+  await page.getByRole("button", { name: "Over time" }).click();
   await page.getByRole("button", { name: "Last 5 s before the ground" }).click();
   const view = page.getByRole("group", { name: "The log over time" });
   await view.press("+");
@@ -40,6 +40,15 @@ test("a flight log is given, read, looked at, kept and handed to Isolate", async
   await page.reload();
   await expect(said(page).getByText("Rotor out of balance: 2")).toBeVisible();
   await expect(page.getByRole("img", { name: /Acceleration.* from/ })).toBeVisible();
+
+  // A view that is kept is what the next one sees.
+  await page.getByRole("button", { name: "Whole flight" }).click();
+  await page.getByRole("button", { name: "Spectrum by motor speed" }).click();
+  await expect(page.getByRole("img", { name: /Spectrum of Acceleration .* over motor speed/ })).toBeVisible();
+  await page.getByRole("button", { name: "Keep this view with the log" }).click();
+  await expect(page.getByRole("button", { name: "This view is kept" })).toBeDisabled();
+  await page.reload();
+  await expect(page.getByRole("img", { name: /Spectrum of Acceleration .* over motor speed/ })).toBeVisible();
 
   await page.getByLabel(/Remark at/).fill("the first wobble");
   await page.getByRole("button", { name: "Keep the remark" }).click();
@@ -79,6 +88,51 @@ test("what is no log is refused with a sentence, and nothing is kept", async ({ 
   await give(page, { name: "letter.txt", mimeType: "text/plain", buffer: Buffer.from("Dear shop,\nit fell.\n") });
   await expect(page.getByText(/This is no table/)).toBeVisible();
   await expect(page.getByRole("button", { name: "Keep it with the job" })).toHaveCount(0);
+});
+
+test("where a craft flew is drawn over ground, and a chart goes into the report that the owner gets", async ({
+  page,
+}) => {
+  await signIn(page, "ines");
+  const number = await receiveQuad(page, "log-4");
+  await openLab(page);
+  // A round of 300 m at 10 m/s, ten lines a second.
+  const rows = Array.from({ length: 600 }, (_, row) => {
+    const turn = (row / 300) * 2 * Math.PI;
+    const place = [45 + 4.3e-4 * Math.sin(turn), 7 + 6.1e-4 * Math.cos(turn)].map((each) => each.toFixed(7));
+    return [row / 10, ...place, (12 * Math.sin(turn)).toFixed(2), (16 - row / 900).toFixed(3)].join(",");
+  });
+  const buffer = Buffer.from(`time [s],latitude,longitude,roll [deg],pack [V]\n${rows.join("\n")}\n`);
+  await give(page, { name: "round.csv", mimeType: "text/csv", buffer });
+  const moment = page.getByRole("group", { name: "At this moment" });
+  await expect(moment.getByRole("img", { name: "Track over ground, north up" })).toBeVisible();
+  await expect(moment.getByText(/^\d+ m$/)).toBeVisible();
+  await page.getByRole("button", { name: "Keep it with the job" }).click();
+  await expect(said(page).getByText(/Kept by Ines/)).toBeVisible();
+
+  await page.getByRole("button", { name: /^Into the report: round\.csv/ }).click();
+  await expect(page.getByText("In the report", { exact: true })).toBeVisible();
+  await page.keyboard.press("6");
+  const picture = page.getByRole("img", { name: /^round\.csv: .* from 0\.0 to/ });
+  await expect(picture).toBeVisible();
+  expect(await picture.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBe(2 * 760);
+  const pdf = await (await page.request.get(`/api/jobs/${number}/report`)).body();
+  expect(pdf.toString("latin1").match(/\/Type \/Page\b(?!s)/g)).toHaveLength(2);
+  await page.getByRole("button", { name: /^Leave out: round\.csv/ }).click();
+  await expect(picture).toHaveCount(0);
+});
+
+test("how the craft lay and where it was is shown of the moment under the pointer", async ({ page }) => {
+  await signIn(page, "ines");
+  await page.goto("/jobs/0027/log");
+  const moment = page.getByRole("group", { name: "At this moment" });
+  await expect(moment.getByText("middle of the view")).toBeVisible();
+  await expect(moment.getByRole("img", { name: /The craft from behind: -?\d+°/ })).toBeVisible();
+  await expect(moment.getByRole("img", { name: /The craft from the left/ })).toBeVisible();
+  const middle = await moment.getByText(/^\d+\.\d\d s$/).textContent();
+  await page.getByRole("img", { name: /Motor outputs.* from/ }).hover({ position: { x: 140, y: 90 } });
+  await expect(moment.getByText("under the pointer")).toBeVisible();
+  expect(await moment.getByText(/^\d+\.\d\d s$/).textContent()).not.toBe(middle);
 });
 
 test("a flight is held against the one after the last repair", async ({ page }) => {

@@ -1,4 +1,4 @@
-import { type BeginLogInput } from "@/features/flightlog/flightlog.schema";
+import { type BeginLogInput, type Look } from "@/features/flightlog/flightlog.schema";
 
 /** Rows of the log that `aLog` announces: two stretches of each channel. */
 export const LOG_ROWS = 70_000;
@@ -49,3 +49,6 @@ export function aLog(jobId: number, over: Partial<BeginLogInput> = {}): BeginLog
     ...over,
   };
 }
+
+/** A way to look at it. */
+export const A_LOOK: Look = { verdict: null, fromS: 1, toS: 9, lanes: ["pack"], mode: "time" };

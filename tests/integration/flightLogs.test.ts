@@ -1,11 +1,11 @@
 import { createHash, randomBytes } from "node:crypto";
 import { packChannel, unpackChannel } from "@/core/flightlog/storage/packChannel";
 import { getLogLab } from "@/features/flightlog/getLogLab";
-import { beginLog, finishLog, handOver, noteLog, readChunk, takeChunk } from "@/features/flightlog/logVerbs";
+import { beginLog, finishLog, handOver, keepLook, noteLog, readChunk, takeChunk } from "@/features/flightlog/logVerbs";
 import { reportOf } from "@/features/handback/report";
 import { listEvents } from "@/features/job/events/jobEventRepository";
 import { loadJobFacts } from "@/features/job/headline/jobFacts";
-import { aLog, LOG_ROWS } from "./aLog";
+import { A_LOOK, aLog, LOG_ROWS } from "./aLog";
 import { openTestShop, type TestShop } from "./testShop";
 
 let shop: TestShop;
@@ -132,5 +132,16 @@ describe("a kept log", () => {
     const section = sections.find(({ title }) => title === "Flight logs")!;
     expect(section.lines).toContain("maiden.csv, 70 s: Motor 2 lost step once. It ends in the air.");
     expect(section.lines).toContain("maiden.csv at 12.20 s: the jab");
+  });
+});
+
+describe("the view of a log", () => {
+  it("is kept for whoever opens it next, the last one kept", async () => {
+    const logId = await keptLog();
+    const look = async () => (await getLogLab(shop.viewer, jobId)).logs.find(({ id }) => id === logId)!.look;
+    expect(await look()).toBeNull();
+    await keepLook(shop.technician, { logId, look: A_LOOK });
+    await keepLook(shop.lead, { logId, look: { ...A_LOOK, fromS: 3, mode: "spectrum" } });
+    expect(await look()).toEqual({ ...A_LOOK, fromS: 3, mode: "spectrum" });
   });
 });

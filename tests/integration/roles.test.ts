@@ -12,7 +12,8 @@ import { recordPowerStep } from "@/features/wiring/powerUpVerbs";
 import { keepSettingsFile } from "@/features/wiring/settingsFileVerbs";
 import { saveSettings } from "@/features/wiring/settingsVerbs";
 import { savePlanOf, settleDifference, wireSo } from "@/features/wiring/wiringVerbs";
-import { beginLog, finishLog, handOver, noteLog } from "@/features/flightlog/logVerbs";
+import { keepPicture, leaveOutPicture } from "@/features/job/pictures/pictureVerbs";
+import { beginLog, finishLog, handOver, keepLook, noteLog } from "@/features/flightlog/logVerbs";
 import { getBoard } from "@/features/board/getBoard";
 import { getCraftFile, getCraftList } from "@/features/craft/getCraftFile";
 import { connectRig, readRig } from "@/features/instruments/connectRig";
@@ -51,7 +52,7 @@ import { replacePart } from "@/features/refit/replacePart";
 import { keepCalculation } from "@/features/calculators/keepCalculation";
 import { saveWorkshop } from "@/features/workshop/saveWorkshop";
 import { randomUuid } from "@/shared/randomUuid";
-import { aLog } from "./aLog";
+import { A_LOOK, aLog } from "./aLog";
 import { intake, openTestShop, testCraft, type TestShop } from "./testShop";
 
 let shop: TestShop;
@@ -94,6 +95,8 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
       technicianId: null,
     }),
   addPhoto: (context) => addPhoto(context, { jobId, fileName: "a.png", bytes: Buffer.alloc(1) }),
+  keepPicture: (context) => keepPicture(context, { jobId, caption: "a fit", png: Buffer.alloc(1) }),
+  leaveOutPicture: (context, target) => leaveOutPicture(context, { ...target, pictureId: 1 }),
   answerCheck: (context, target) =>
     answerCheck(context, {
       ...target,
@@ -149,6 +152,8 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
   finishLog: async (context) => finishLog(context, { logId: (await beginLog(shop.technician, aLog(jobId))).logId }),
   handOver: async (context, target) =>
     handOver(context, { ...target, logId: (await beginLog(shop.technician, aLog(jobId))).logId, codes: ["desync"] }),
+  keepLook: async (context) =>
+    keepLook(context, { logId: (await beginLog(shop.technician, aLog(jobId))).logId, look: A_LOOK }),
   noteLog: async (context, target) =>
     noteLog(context, { ...target, logId: (await beginLog(shop.technician, aLog(jobId))).logId, atS: 1, note: "here" }),
   saveEscSettings: (context, target) =>

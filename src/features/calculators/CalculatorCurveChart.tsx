@@ -2,7 +2,8 @@
 
 import { useCallback } from "react";
 import { type CalculatorCurve } from "@/core/calculators/calculator.types";
-import { type ChartColours, ChartFrame } from "@/shared/charts/ChartFrame";
+import { type ChartColours } from "@/shared/charts/chartColours";
+import { ChartFrame } from "@/shared/charts/ChartFrame";
 
 const LANE_PX = 128;
 

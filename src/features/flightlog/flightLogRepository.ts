@@ -9,6 +9,8 @@ import {
   JudgementSchema,
   type LogColumn,
   LogColumnsSchema,
+  type Look,
+  LookSchema,
 } from "./flightlog.schema";
 
 /** A flight log without its samples. */
@@ -21,6 +23,8 @@ export interface FlightLogInfo {
   rateHz: number;
   columns: LogColumn[];
   judgement: Judgement;
+  /** How it was last looked at. */
+  look: Look | null;
   isWhole: boolean;
   addedAt: Date;
   personName: string;
@@ -35,13 +39,14 @@ interface LogRow extends RowDataPacket {
   rate_hz: number;
   columns_json: string;
   judgement: string;
+  look: string | null;
   state: "arriving" | "whole";
   created_at: Date;
   display_name: string;
 }
 
-const COLUMNS = `l.id, l.job_id, l.file_name, l.row_count, l.duration_s, l.rate_hz, l.columns_json, l.judgement, l.state, l.created_at,
-         p.display_name`;
+const COLUMNS = `l.id, l.job_id, l.file_name, l.row_count, l.duration_s, l.rate_hz, l.columns_json, l.judgement, l.look, l.state,
+         l.created_at, p.display_name`;
 
 const GET = `
   SELECT ${COLUMNS}
@@ -125,6 +130,11 @@ export async function markWhole(db: Db, id: number): Promise<void> {
   await db.execute("UPDATE flight_log SET state = 'whole' WHERE id = ?", [id]);
 }
 
+/** Keeps how a log is looked at. */
+export async function putLook(db: Db, id: number, look: Look): Promise<void> {
+  await db.execute("UPDATE flight_log SET look = ? WHERE id = ?", [JSON.stringify(look), id]);
+}
+
 const STALE_CHUNKS = `
   DELETE c
     FROM flight_log_chunk AS c
@@ -179,6 +189,7 @@ function toInfo(row: LogRow): FlightLogInfo {
     rateHz: row.rate_hz,
     columns: v.parse(LogColumnsSchema, fromJson(row.columns_json)),
     judgement: v.parse(JudgementSchema, fromJson(row.judgement)),
+    look: row.look === null ? null : v.parse(LookSchema, fromJson(row.look)),
     isWhole: row.state === "whole",
     addedAt: row.created_at,
     personName: row.display_name,

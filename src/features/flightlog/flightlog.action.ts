@@ -1,8 +1,8 @@
 "use server";
 
 import { runAction } from "@/server/verbs/runAction";
-import { HandOverInput, NoteLogInput } from "./flightlog.schema";
-import { handOver, noteLog } from "./logVerbs";
+import { HandOverInput, KeepLookInput, NoteLogInput } from "./flightlog.schema";
+import { handOver, keepLook, noteLog } from "./logVerbs";
 
 /** Hands what a log says to Isolate. */
 export async function handOverAction(raw: unknown) {
@@ -12,4 +12,9 @@ export async function handOverAction(raw: unknown) {
 /** Writes a remark at a moment of a log. */
 export async function noteLogAction(raw: unknown) {
   return runAction(NoteLogInput, raw, noteLog);
+}
+
+/** Keeps how a log is looked at. */
+export async function keepLookAction(raw: unknown) {
+  return runAction(KeepLookInput, raw, keepLook);
 }

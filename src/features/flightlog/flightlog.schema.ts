@@ -106,3 +106,21 @@ export const NoteLogInput = v.object({
   note: requiredText("Write the remark."),
 });
 export type NoteLogInput = v.InferOutput<typeof NoteLogInput>;
+
+/** Ways to draw a log. */
+export const LOOK_MODES = ["time", "spectrum", "map-output", "map-speed"] as const;
+
+/** How a log is looked at: whoever opens it next sees the same moment. */
+export const LookSchema = v.object({
+  /** Place of the verdict in the judgement. */
+  verdict: v.nullable(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(59))),
+  fromS: seconds,
+  toS: seconds,
+  lanes: v.pipe(v.array(text(20)), v.maxLength(30)),
+  mode: v.picklist(LOOK_MODES),
+});
+export type Look = v.InferOutput<typeof LookSchema>;
+
+/** Keeps how a log is looked at. */
+export const KeepLookInput = v.object({ logId: id, look: LookSchema });
+export type KeepLookInput = v.InferOutput<typeof KeepLookInput>;

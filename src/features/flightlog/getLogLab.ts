@@ -5,7 +5,7 @@ import { jobNumber } from "@/features/job/job";
 import { formatDate } from "@/shared/format";
 import { hasRole } from "@/server/person";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
-import { type Judgement, type LogColumn } from "./flightlog.schema";
+import { type Judgement, type LogColumn, type Look } from "./flightlog.schema";
 import { logNoted } from "./flightlog.manifest";
 import { listFlightLogs, listLogsOfCraft } from "./flightLogRepository";
 
@@ -18,6 +18,7 @@ export interface ShownLog {
   rateHz: number;
   columns: LogColumn[];
   judgement: Judgement;
+  look: Look | null;
   addedAt: Date;
   personName: string;
   notes: { atS: number; note: string; personName: string }[];
@@ -56,7 +57,7 @@ export async function getLogLab(context: VerbContext, jobId: number): Promise<Lo
       figures ? [{ id, label: `${fileName}, job ${jobNumber(of)}, ${formatDate(addedAt)}`, figures }] : [],
     ),
     mayEdit: !job.closedAt && hasRole(context.person, "technician"),
-    logs: logs.map(({ id, fileName, rowCount, durationS, rateHz, columns, judgement, addedAt, personName }) => ({
+    logs: logs.map(({ id, fileName, rowCount, durationS, rateHz, columns, judgement, look, addedAt, personName }) => ({
       id,
       fileName,
       rowCount,
@@ -64,6 +65,7 @@ export async function getLogLab(context: VerbContext, jobId: number): Promise<Lo
       rateHz,
       columns,
       judgement,
+      look,
       addedAt,
       personName,
       notes: remarks

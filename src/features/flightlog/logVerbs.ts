@@ -9,7 +9,13 @@ import { AppError } from "@/server/errors";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { evidenceOf } from "./evidence";
 import { logKept, logNoted } from "./flightlog.manifest";
-import { type BeginLogInput, type FinishLogInput, type HandOverInput, type NoteLogInput } from "./flightlog.schema";
+import {
+  type BeginLogInput,
+  type FinishLogInput,
+  type HandOverInput,
+  type KeepLookInput,
+  type NoteLogInput,
+} from "./flightlog.schema";
 import {
   type ChunkName,
   findSameLog,
@@ -19,6 +25,7 @@ import {
   listArrived,
   markWhole,
   putLogChunk,
+  putLook,
   sweepUnfinished,
 } from "./flightLogRepository";
 
@@ -148,4 +155,13 @@ export async function noteLog(
     if (jobId !== target.jobId) throw new AppError("invalid_input", "That log is of another job.");
     return { events: [logNoted.of({ logId, fileName, atS, note })], result: { noted: true as const } };
   });
+}
+
+/** Keeps how a log is looked at. @throws {AppError} `forbidden`, `not_ready` for a job that was handed back; {NotFoundError} */
+export async function keepLook(context: VerbContext, { logId, look }: KeepLookInput): Promise<{ kept: true }> {
+  requireRole(context, "technician");
+  const { jobId } = await getFlightLog(context.pool, logId);
+  requireOpen(await getJob(context.pool, jobId));
+  await putLook(context.pool, logId, look);
+  return { kept: true };
 }

@@ -3,6 +3,7 @@
 import { Button, Form, Input } from "antd";
 import Link from "next/link";
 import { type ReportSection } from "@/features/job/bays/bayManifest";
+import { type ReportPicture } from "@/features/job/pictures/reportPictureRepository";
 import { PlaceMap } from "@/features/craft/drawing/PlaceMap";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
@@ -10,11 +11,14 @@ import { ClosedCaseNote, type ClosedCaseProps } from "./ClosedCaseNote";
 import { handBackAction } from "./handBack.action";
 import styles from "./Handback.module.css";
 import { type Report } from "./report";
+import { ReportPictures } from "./ReportPictures";
 
 /** What the Hand back page is given. */
 export interface HandbackBayProps {
   target: { jobId: number; version: number };
   report: Report;
+  /** Pictures that stand behind the report's page. */
+  pictures: readonly ReportPicture[];
   owner: string;
   craftId: number;
   isClosed: boolean;
@@ -34,6 +38,7 @@ export function HandbackBay(props: HandbackBayProps) {
   const {
     target,
     report,
+    pictures,
     owner,
     craftId,
     isClosed,
@@ -58,6 +63,7 @@ export function HandbackBay(props: HandbackBayProps) {
         {report.sections.map((section) => (
           <Section key={section.title} section={section} />
         ))}
+        <ReportPictures {...{ target, number: report.number, pictures, mayEdit }} />
       </section>
       <div className="stack">
         <section className="panel stack">
@@ -94,7 +100,7 @@ export function HandbackBay(props: HandbackBayProps) {
             size="large"
             type={isClosed ? "primary" : "default"}
           >
-            Report as PDF, one page
+            {pictures.length === 0 ? "Report as PDF, one page" : "Report as PDF"}
           </Button>
           {mayEdit && (
             <Form

@@ -1,8 +1,10 @@
 import { act, fireEvent, render, screen, within } from "@testing-library/react";
 import { handBackAction } from "./handBack.action";
+import { leaveOutPictureAction } from "@/features/job/pictures/picture.action";
 import { HandbackBay, type HandbackBayProps } from "./HandbackBay";
 
 jest.mock("./handBack.action", () => ({ handBackAction: jest.fn(), decideCaseAction: jest.fn() }));
+jest.mock("@/features/job/pictures/picture.action", () => ({ leaveOutPictureAction: jest.fn() }));
 jest.mock("next/navigation", () => ({ useRouter: () => ({ refresh: jest.fn() }) }));
 
 const give = jest.mocked(handBackAction);
@@ -31,6 +33,7 @@ const show = (more: Partial<HandbackBayProps> = {}) =>
           },
         ],
       }}
+      pictures={[]}
       owner="Ada Quist"
       craftId={4}
       isClosed={false}
@@ -44,6 +47,34 @@ const show = (more: Partial<HandbackBayProps> = {}) =>
       {...more}
     />,
   );
+
+describe("the pictures of the report", () => {
+  const pictures = [
+    { id: 3, caption: "Motor outputs from 8.3 to 17.7 s" },
+    { id: 4, caption: "Thrust against current" },
+  ];
+
+  it("stand with their lines, and one of them is left out", async () => {
+    const leaveOut = jest.mocked(leaveOutPictureAction).mockResolvedValue({ ok: true, data: null } as never);
+    show({ pictures });
+    expect(screen.getByRole("img", { name: "Thrust against current" })).toHaveAttribute(
+      "src",
+      "/api/jobs/0012/pictures/4",
+    );
+    expect(screen.getByRole("link", { name: "Report as PDF" })).toBeInTheDocument();
+    await act(async () => fireEvent.click(screen.getByRole("button", { name: "Leave out: Thrust against current" })));
+    expect(leaveOut).toHaveBeenCalledWith({ jobId: 12, version: 9, pictureId: 4 });
+  });
+
+  it("cannot be left out by who may only look, who is not told how to add any either", () => {
+    const { unmount } = show({ pictures, mayEdit: false });
+    expect(screen.queryByRole("button", { name: /Leave out/ })).toBeNull();
+    unmount();
+    show({ mayEdit: false });
+    expect(screen.queryByText(/Into the report/)).toBeNull();
+    expect(screen.getByRole("link", { name: "Report as PDF, one page" })).toBeInTheDocument();
+  });
+});
 
 describe("HandbackBay", () => {
   it("shows each bay's section: text, a list, what stands where there is nothing, and a table", () => {

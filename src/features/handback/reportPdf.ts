@@ -4,10 +4,19 @@ import { type ReportSection } from "@/features/job/bays/bayManifest";
 import { runTask } from "@/server/workers/workerPool";
 import { type Report } from "./report";
 
-/** Draws a report as a one-page PDF, in the worker pool. Long lists are set smaller, so that one page holds them. */
-export async function reportPdf(report: Report): Promise<Buffer> {
+/** A picture that goes behind the report. */
+export interface PdfPicture {
+  caption: string;
+  png: Buffer;
+}
+
+/**
+ * Draws a report as a PDF of one page, in the worker pool; pictures follow on pages of their own. Long lists are set smaller, so that
+ * one page holds them.
+ */
+export async function reportPdf(report: Report, pictures: readonly PdfPicture[] = []): Promise<Buffer> {
   const drawing = await runTask("craftSvg", report.drawing);
-  return Buffer.from(await runTask("drawPdf", documentOf(report, drawing)));
+  return Buffer.from(await runTask("drawPdf", documentOf(report, drawing, pictures)));
 }
 
 /** Above this many lines the type gets smaller. */
@@ -15,7 +24,11 @@ const ROOMY_LINES = 34;
 const FULL_LINES = 52;
 
 /** The report as pdfmake's document. @param drawing - The craft, as SVG. */
-export function documentOf(report: Report, drawing: string): TDocumentDefinitions {
+export function documentOf(
+  report: Report,
+  drawing: string,
+  pictures: readonly PdfPicture[] = [],
+): TDocumentDefinitions {
   const lines = report.sections.reduce(
     (sum, { lines: text, table }) => sum + 1 + text.length + (table?.rows.length ?? 0),
     6,
@@ -40,12 +53,27 @@ export function documentOf(report: Report, drawing: string): TDocumentDefinition
       },
       { canvas: [{ type: "line", x1: 0, y1: 4, x2: 515, y2: 4, lineWidth: 1, dash: { length: 4 } }] },
       ...report.sections.map(sectionOf),
+      ...pictures.map(pictureOf),
     ],
     footer: {
       margin: [40, 0, 40, 0],
       fontSize: 7.5,
       text: "This report says which proofs were met or waived. It does not say that the craft may fly: local aviation rules, site rules and licensed practice come first.",
     },
+  };
+}
+
+/** Room of a picture: two of them, each with its line, fill a page. */
+const PICTURE_ROOM: [number, number] = [515, 330];
+
+function pictureOf({ caption, png }: PdfPicture, place: number): Content {
+  return {
+    ...(place % 2 === 0 && { pageBreak: "before" }),
+    margin: [0, 0, 0, 14],
+    stack: [
+      { text: caption, bold: true, margin: [0, 0, 0, 4] },
+      { image: `data:image/png;base64,${png.toString("base64")}`, fit: PICTURE_ROOM },
+    ],
   };
 }
 

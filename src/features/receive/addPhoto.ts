@@ -5,7 +5,7 @@ import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { AppError } from "@/server/errors";
 import { photoAdded } from "./receive.manifest";
 import { findPhotoByHash, insertPhoto } from "@/features/job/photos/photoRepository";
-import { MAX_PHOTO_BYTES, pictureType } from "./pictureType";
+import { MAX_PHOTO_BYTES, pictureType } from "@/features/job/photos/pictureType";
 
 const LONGEST_NAME = 160;
 

@@ -1,37 +1,32 @@
 "use client";
 
 import { useEffect, useEffectEvent, useRef } from "react";
+import { type ChartColours, coloursOf } from "./chartColours";
+import { PictureButton } from "./PictureButton";
 import { useTheme } from "@/shared/theme/ThemeProvider";
-
-/** The page's roles as colours that a canvas understands. */
-export interface ChartColours {
-  ink: string;
-  soft: string;
-  line: string;
-  main: string;
-  second: string;
-  third: string;
-  fourth: string;
-  limit: string;
-  card: string;
-}
 
 interface Props {
   /** Kept by the caller between renders unless what it draws changed. */
   toOption: (colours: ChartColours) => object;
+  /** The same for its picture, where what stands beside the chart on the page has to be in it; kept likewise. */
+  toPicture?: (colours: ChartColours) => object;
   /** While this stays the same only data are replaced, which costs a fraction of a new chart. */
   shape?: string;
   heightPx: number;
   label: string;
+  /** What stands under its picture in a job's report; the label when left out. */
+  caption?: string;
   /** Hears which part of its axis, from 0 to 1, somebody turned to by wheel or drag; the option has an inside zoom then. */
   onZoom?: (from: number, to: number) => void;
+  /** Hears the value of the horizontal axis under the pointer. */
+  onPoint?: (value: number) => void;
 }
 
 type Chart = {
   setOption(option: object, notMerge: boolean): void;
   resize(): void;
   dispose(): void;
-  on(event: "datazoom", listener: (event: unknown) => void): void;
+  on(event: "datazoom" | "updateAxisPointer", listener: (event: unknown) => void): void;
 };
 
 interface ZoomEvent {
@@ -41,7 +36,16 @@ interface ZoomEvent {
 }
 
 /** A chart as wide as its place, drawn anew when its option or the colour scheme changes. */
-export function ChartFrame({ toOption, shape, heightPx, label, onZoom }: Props) {
+export function ChartFrame({
+  toOption,
+  toPicture = toOption,
+  shape,
+  heightPx,
+  label,
+  caption,
+  onZoom,
+  onPoint,
+}: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const chart = useRef<Chart | null>(null);
   const { scheme } = useTheme();
@@ -51,6 +55,10 @@ export function ChartFrame({ toOption, shape, heightPx, label, onZoom }: Props) 
     const { batch, start, end } = event as ZoomEvent;
     const [from, to] = batch?.[0] ? [batch[0].start, batch[0].end] : [start, end];
     if (from !== undefined && to !== undefined && (from > 0 || to < 100)) onZoom?.(from / 100, to / 100);
+  });
+  const pointed = useEffectEvent((event: unknown) => {
+    const value = (event as { axesInfo?: { value: number }[] }).axesInfo?.[0]?.value;
+    if (value !== undefined) onPoint?.(value);
   });
 
   useEffect(() => {
@@ -72,6 +80,7 @@ export function ChartFrame({ toOption, shape, heightPx, label, onZoom }: Props) 
       const made: Chart = init(frame.current);
       chart.current = made;
       made.on("datazoom", zoomed);
+      made.on("updateAxisPointer", pointed);
       made.setOption(latest.current(coloursOf(frame.current)), true);
       observer = new ResizeObserver(() => made.resize());
       observer.observe(frame.current);
@@ -83,24 +92,10 @@ export function ChartFrame({ toOption, shape, heightPx, label, onZoom }: Props) 
       chart.current = null;
     };
   }, []);
-  return <div ref={frame} style={{ height: heightPx, width: "100%" }} role="img" aria-label={label} />;
-}
-
-/** A custom property itself still holds both schemes, so each role is asked of an element. */
-function coloursOf(element: HTMLElement): ChartColours {
-  const role = (name: string) => {
-    element.style.color = `var(--${name})`;
-    return getComputedStyle(element).color;
-  };
-  return {
-    ink: role("ink"),
-    soft: role("soft"),
-    line: role("line"),
-    main: role("petrol"),
-    second: role("second"),
-    third: role("waiting"),
-    fourth: role("met"),
-    limit: role("failed"),
-    card: role("card"),
-  };
+  return (
+    <>
+      <div ref={frame} style={{ height: heightPx, width: "100%" }} role="img" aria-label={label} />
+      <PictureButton toOption={toPicture} heightPx={heightPx} caption={caption ?? label} />
+    </>
+  );
 }

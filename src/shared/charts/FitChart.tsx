@@ -2,7 +2,8 @@
 
 import { useCallback } from "react";
 import { type Measured } from "@/core/bench/measure/measured.types";
-import { type ChartColours, ChartFrame } from "./ChartFrame";
+import { type ChartColours } from "./chartColours";
+import { ChartFrame } from "./ChartFrame";
 
 /** Points with the line through them and its confidence band; what was left out of the fit is drawn hollow. */
 export function FitChart({ chart }: { chart: NonNullable<Measured["chart"]> }) {

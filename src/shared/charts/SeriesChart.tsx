@@ -1,7 +1,8 @@
 "use client";
 
 import { useCallback } from "react";
-import { type ChartColours, ChartFrame } from "./ChartFrame";
+import { type ChartColours } from "./chartColours";
+import { ChartFrame } from "./ChartFrame";
 import styles from "./Charts.module.css";
 import { DASHES, seriesChartOption, type SeriesChartData, lanesOf } from "./seriesChartOption";
 

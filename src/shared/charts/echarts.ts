@@ -1,9 +1,10 @@
-import { LineChart, ScatterChart } from "echarts/charts";
+import { CustomChart, LineChart, ScatterChart } from "echarts/charts";
 import {
   DataZoomInsideComponent,
   GridComponent,
   MarkAreaComponent,
   MarkLineComponent,
+  TitleComponent,
   TooltipComponent,
 } from "echarts/components";
 import { init, use as register } from "echarts/core";
@@ -12,7 +13,9 @@ import { CanvasRenderer } from "echarts/renderers";
 register([
   LineChart,
   ScatterChart,
+  CustomChart,
   GridComponent,
+  TitleComponent,
   TooltipComponent,
   MarkLineComponent,
   MarkAreaComponent,

@@ -2,7 +2,7 @@ import { channelOf, COMMAND_CHANNELS, shownAs } from "@/core/series/channels";
 import { type Quantity } from "@/core/units/quantities";
 import { type RunLimits } from "@/core/bench/run/runLimits";
 import { type SeriesPoints } from "@/core/series/pointsOf";
-import { type ChartColours } from "./ChartFrame";
+import { type ChartColours } from "./chartColours";
 
 /** One series on the chart. */
 export interface ChartSeries {

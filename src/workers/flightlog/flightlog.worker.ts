@@ -12,8 +12,10 @@ import { LogReader, refuseTooLarge } from "@/core/flightlog/reading/LogReader";
 import { binaryFormatOf, readBinaryLog } from "@/core/flightlog/reading/otherFormats";
 import { held, rowAt } from "@/core/flightlog/signal/rows";
 import { startsIn, welch } from "@/core/flightlog/signal/spectrum";
+import { meanOnLevels, spectrumMap } from "@/core/flightlog/signal/spectrumMap";
 import { chunkCount, packChannel, unpackChannel } from "@/core/flightlog/storage/packChannel";
 import { Pyramid } from "@/core/flightlog/view/Pyramid";
+import { trackOf } from "@/core/flightlog/view/trackOf";
 import { type Answer, type ChannelPicture, type FlightlogWorker, type KeptLog, type SpectrumPicture } from "./protocol";
 
 /** Bytes that are read at a time: small enough that the page hears how far it is. */
@@ -106,6 +108,47 @@ const worker: FlightlogWorker = {
       return failure(error);
     }
   },
+
+  async spectrumMap(role, against, fromS, toS) {
+    try {
+      const timeS = await channel("time");
+      const [from, to] = rowsOf(timeS, fromS, toS);
+      const rateHz = (to - from - 1) / Math.max(1e-6, timeS[to - 1]! - timeS[from]!);
+      const [drive, speed] = await Promise.all([meanChannel(against.drive), meanChannel(against.speed)]);
+      const map = drive && spectrumMap(held(await channel(role)), drive, rateHz, from, to);
+      if (!map)
+        throw new RangeError(
+          "Too short, or flown at one power only: look at a longer stretch, or at the plain spectrum.",
+        );
+      const { edges, stepHz, bins, density } = map;
+      const turnHz = speed
+        ? meanOnLevels(map, speed).map((rpm) => rpm / 60)
+        : new Float64Array(edges.length - 1).fill(NaN);
+      return { ok: true, value: { edges, stepHz, bins, density: density.map(Math.sqrt), turnHz } };
+    } catch (error) {
+      return failure(error);
+    }
+  },
+
+  async moment(roles, atS) {
+    try {
+      const row = Math.max(0, rowAt(await channel("time"), atS) - 1);
+      const said = await Promise.all(roles.map(async (role) => [role, held(await channel(role))[row]!] as const));
+      return { ok: true, value: Object.fromEntries(said) };
+    } catch (error) {
+      return failure(error);
+    }
+  },
+
+  async track(roles) {
+    try {
+      const timeS = await channel("time");
+      const used = await Promise.all(roles.map(async (role) => [role, held(await channel(role))] as const));
+      return { ok: true, value: trackOf({ timeS, ...Object.fromEntries(used) }) };
+    } catch (error) {
+      return failure(error);
+    }
+  },
 };
 expose(worker);
 
@@ -163,6 +206,13 @@ async function channel(role: string): Promise<Float64Array> {
   );
   channels.set(role, values);
   return values;
+}
+
+/** Mean of channels, row by row; null of none. */
+async function meanChannel(roles: readonly string[]): Promise<Float64Array | null> {
+  const columns = await Promise.all(roles.map(async (role) => held(await channel(role))));
+  if (!columns[0]) return null;
+  return columns[0].map((_, row) => columns.reduce((sum, column) => sum + column[row]!, 0) / columns.length);
 }
 
 async function pyramid(role: string): Promise<Pyramid> {

@@ -31,6 +31,18 @@ export class FlightlogClient {
     return this.remote.spectra(...args);
   }
 
+  spectrumMap(...args: Parameters<FlightlogWorker["spectrumMap"]>) {
+    return this.remote.spectrumMap(...args);
+  }
+
+  moment(...args: Parameters<FlightlogWorker["moment"]>) {
+    return this.remote.moment(...args);
+  }
+
+  track(...args: Parameters<FlightlogWorker["track"]>) {
+    return this.remote.track(...args);
+  }
+
   /** Ends the worker, and with it whatever it is at. */
   stop(): void {
     this.worker.terminate();

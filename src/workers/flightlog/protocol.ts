@@ -2,6 +2,7 @@ import { type Assumption } from "@/core/flightlog/FlightLog";
 import { type LogContext } from "@/core/flightlog/FlightView";
 import { type ColumnSaid } from "@/core/flightlog/channels/columnMap";
 import { type FlightFigures } from "@/core/flightlog/figures/flightFigures";
+import { type Track, type TrackChannels } from "@/core/flightlog/view/trackOf";
 import { type LogJudgement } from "@/core/flightlog/judgeLog";
 
 /** What the page knows of a log after it was read. */
@@ -53,6 +54,24 @@ export interface SpectrumPicture {
   density: Float64Array;
 }
 
+/** Spectra of a channel over levels of what drives the craft. */
+export interface SpectrumMapPicture {
+  /** Edges of the levels, one more than there are. */
+  edges: Float64Array;
+  stepHz: number;
+  bins: number;
+  /** Amplitude density, unit/√Hz, level after level; NaN for a level that was never flown at. */
+  density: Float64Array;
+  /** Turns a second of the motors on each level; NaN where no speed is in the log. */
+  turnHz: Float64Array;
+}
+
+/** What the map is drawn over: the mean of the first, and where the motors' speeds are. */
+export interface MapAgainst {
+  drive: readonly string[];
+  speed: readonly string[];
+}
+
 export interface FlightlogWorker {
   /** Reads and judges a file; `onProgress` hears the bytes done. */
   read(file: File, options: ReadOptions, onProgress: (bytes: number) => void): Promise<Answer<ReadLog>>;
@@ -62,4 +81,9 @@ export interface FlightlogWorker {
   packed(role: string, seq: number): Promise<{ bytes: Uint8Array; sha256: string }>;
   picture(roles: readonly string[], fromS: number, toS: number, parts: number): Promise<Answer<ChannelPicture[]>>;
   spectra(roles: readonly string[], fromS: number, toS: number): Promise<Answer<SpectrumPicture[]>>;
+  spectrumMap(role: string, against: MapAgainst, fromS: number, toS: number): Promise<Answer<SpectrumMapPicture>>;
+  /** What channels say at a moment. */
+  moment(roles: readonly string[], atS: number): Promise<Answer<Record<string, number>>>;
+  /** The way over ground; null where the log says nothing of it. */
+  track(roles: readonly (keyof TrackChannels)[]): Promise<Answer<Track | null>>;
 }

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { type ColumnSaid } from "@/core/flightlog/channels/columnMap";
 import { ROLE_NAMES } from "@/core/flightlog/channels/roles";
 import { type ReadLog } from "@/workers/flightlog/protocol";
-import styles from "./LogLab.module.css";
+import styles from "../LogLab.module.css";
 
 const MOST_NUMBERED = 8;
 /** Every role with its numbers, for the list. */

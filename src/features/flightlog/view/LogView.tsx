@@ -3,50 +3,63 @@
 import { Button } from "antd";
 import { type KeyboardEvent, type ReactNode, useState } from "react";
 import { type FlightlogClient } from "@/workers/flightlog/flightlogClient";
-import { type Judgement, type LogColumn, type ShownVerdict } from "./flightlog.schema";
-import { type Lane, lanesFor, lanesOf, lastSeconds, type Range, turned } from "./lanes";
-import { LogChart, type Mark, SpectrumChart } from "./LogChart";
-import styles from "./LogLab.module.css";
-import { useLogPicture, useLogSpectra } from "./useLogPicture";
-import { titleOf } from "./VerdictList";
+import { type Judgement, type LogColumn, type Look, LOOK_MODES, type ShownVerdict } from "../flightlog.schema";
+import styles from "../LogLab.module.css";
+import { titleOf } from "../VerdictList";
+import { type Lane, lanesOf, lastSeconds, type Range, turned } from "./lanes";
+import { LogChart, type Mark } from "./LogChart";
+import { verdictOf } from "./look";
+import { MomentPanel } from "./MomentPanel";
+import { SpectraView, SpectrumMapView } from "./SpectraView";
+import { useLogPicture } from "./useLogPicture";
 
 interface Props {
   client: () => FlightlogClient;
   /** Names the log in hand. */
   logKey: string;
+  fileName: string;
   columns: readonly LogColumn[];
   durationS: number;
   judgement: Judgement;
-  chosen: ShownVerdict | null;
-  range: Range;
-  onRange: (range: Range) => void;
+  look: Look;
+  onLook: (look: Look) => void;
   notes: readonly { atS: number; note: string }[];
   /** What stands below the plots: a remark's field. */
   children?: ReactNode;
 }
 
+const MODE_NAMES: Readonly<Record<Look["mode"], string>> = {
+  time: "Over time",
+  spectrum: "Spectrum",
+  "map-output": "Spectrum by output",
+  "map-speed": "Spectrum by motor speed",
+};
+
 /** A log over time or over frequency: chosen channels, the stretch in view, what the verdict speaks of marked. */
 export function LogView({
   client,
   logKey,
+  fileName,
   columns,
   durationS,
   judgement,
-  chosen,
-  range,
-  onRange,
+  look,
+  onLook,
   notes,
   children,
 }: Props) {
   const lanes = lanesOf(columns);
-  const [own, setOwn] = useState<{ of: string; ids: string[] } | null>(null);
-  const [isSpectrum, setSpectrum] = useState(false);
-  const subject = `${logKey} ${chosen?.code ?? ""} ${chosen?.axis ?? ""}`;
-  const ids = own?.of === subject ? own.ids : lanesFor(chosen, lanes);
-  const shown = ids.flatMap((id) => lanes.filter((lane) => lane.id === id));
+  const [pointedS, setPointedS] = useState<number | null>(null);
+  const chosen = verdictOf(look, judgement);
+  const shown = look.lanes.flatMap((id) => lanes.filter((lane) => lane.id === id));
+  const modes = LOOK_MODES.filter((mode) => mode !== "map-speed" || lanes.some(({ id }) => id === "speeds"));
   const toggle = (id: string) =>
-    setOwn({ of: subject, ids: ids.includes(id) ? ids.filter((each) => each !== id) : [...ids, id] });
-  const move = (how: { shift?: number; factor?: number }) => onRange(turned(range, durationS, how));
+    onLook({
+      ...look,
+      lanes: look.lanes.includes(id) ? look.lanes.filter((each) => each !== id) : [...look.lanes, id],
+    });
+  const turn = (range: Range) => onLook({ ...look, ...range });
+  const move = (how: { shift?: number; factor?: number }) => turn(turned(look, durationS, how));
   const keys = (event: KeyboardEvent) => {
     const how = { ArrowLeft: { shift: -0.2 }, ArrowRight: { shift: 0.2 }, "+": { factor: 0.5 }, "-": { factor: 2 } }[
       event.key
@@ -55,6 +68,7 @@ export function LogView({
     event.preventDefault();
     move(how);
   };
+  const isInView = pointedS !== null && pointedS >= look.fromS && pointedS <= look.toS;
   return (
     <div
       className={`panel stack ${styles.view}`}
@@ -64,8 +78,8 @@ export function LogView({
       aria-label="The log over time"
     >
       <div className={styles.chips}>
-        <Button onClick={() => onRange({ fromS: 0, toS: durationS })}>Whole flight</Button>
-        <Button onClick={() => onRange(lastSeconds(judgement.phases, durationS))}>Last 5 s before the ground</Button>
+        <Button onClick={() => turn({ fromS: 0, toS: durationS })}>Whole flight</Button>
+        <Button onClick={() => turn(lastSeconds(judgement.phases, durationS))}>Last 5 s before the ground</Button>
         <Button aria-label="Earlier" onClick={() => move({ shift: -0.5 })}>
           ←
         </Button>
@@ -79,36 +93,86 @@ export function LogView({
           −
         </Button>
         <span className="number">
-          {range.fromS.toFixed(2)} to {range.toS.toFixed(2)} s
+          {look.fromS.toFixed(2)} to {look.toS.toFixed(2)} s
         </span>
-        <button
-          type="button"
-          className={styles.chip}
-          aria-pressed={isSpectrum}
-          onClick={() => setSpectrum(!isSpectrum)}
-        >
-          Spectrum
-        </button>
       </div>
-      <div className={styles.chips} role="group" aria-label="Channels">
-        {lanes.map(({ id, name }) => (
+      <div className={styles.chips} role="group" aria-label="Drawn as">
+        {modes.map((mode) => (
           <button
-            key={id}
+            key={mode}
             type="button"
             className={styles.chip}
-            aria-pressed={ids.includes(id)}
-            onClick={() => toggle(id)}
+            aria-pressed={look.mode === mode}
+            onClick={() => onLook({ ...look, mode })}
           >
-            {name}
+            {MODE_NAMES[mode]}
           </button>
         ))}
       </div>
-      {isSpectrum ? (
-        <Spectra {...{ client, logKey, lanes: shown, range, chosen }} />
-      ) : (
-        <Times {...{ client, logKey, lanes: shown, range, onRange, marks: marksOf(chosen, notes) }} />
+      <ChannelChips lanes={lanes} chosen={look.lanes} onToggle={toggle} />
+      <MomentPanel
+        {...{ client, logKey, columns }}
+        atS={isInView ? pointedS : (look.fromS + look.toS) / 2}
+        isPointed={isInView}
+      />
+      {shown.length === 0 && <p className="soft">Choose a channel above.</p>}
+      {look.mode === "time" && shown.length > 0 && (
+        <Times
+          {...{ client, logKey, fileName, lanes: shown, range: look, marks: marksOf(chosen, notes) }}
+          onRange={turn}
+          onPoint={setPointedS}
+        />
+      )}
+      {look.mode === "spectrum" && <SpectraView {...{ client, logKey, fileName, lanes: shown, range: look, chosen }} />}
+      {(look.mode === "map-output" || look.mode === "map-speed") && (
+        <SpectrumMapView
+          {...{ client, logKey, fileName, columns, lanes: shown, range: look }}
+          against={look.mode === "map-output" ? "output" : "speed"}
+        />
       )}
       {children}
+    </div>
+  );
+}
+
+/** Chips that stand there at once; the rest of a rich log come on demand. */
+const CHIPS_AT_ONCE = 9;
+
+function ChannelChips({
+  lanes,
+  chosen,
+  onToggle,
+}: {
+  lanes: readonly Lane[];
+  chosen: readonly string[];
+  onToggle: (id: string) => void;
+}) {
+  const [areAllShown, setAllShown] = useState(false);
+  const first = new Set(lanes.slice(0, CHIPS_AT_ONCE).map(({ id }) => id));
+  const shown = areAllShown ? lanes : lanes.filter(({ id }) => first.has(id) || chosen.includes(id));
+  return (
+    <div className={styles.chips} role="group" aria-label="Channels">
+      {shown.map(({ id, name }) => (
+        <button
+          key={id}
+          type="button"
+          className={styles.chip}
+          aria-pressed={chosen.includes(id)}
+          onClick={() => onToggle(id)}
+        >
+          {name}
+        </button>
+      ))}
+      {(areAllShown || shown.length < lanes.length) && (
+        <button
+          type="button"
+          className={styles.more}
+          aria-expanded={areAllShown}
+          onClick={() => setAllShown(!areAllShown)}
+        >
+          {areAllShown ? "Fewer" : `${lanes.length - shown.length} more`}
+        </button>
+      )}
     </div>
   );
 }
@@ -134,47 +198,31 @@ function spansOf(verdict: ShownVerdict): Mark[] {
   return momentsS?.map((atS) => ({ fromS: atS, toS: atS + MOMENT_S, label })) ?? [{ fromS, toS, label }];
 }
 
-interface PictureProps {
-  client: () => FlightlogClient;
-  logKey: string;
-  lanes: readonly Lane[];
-  range: Range;
-}
-
 function Times({
   client,
   logKey,
+  fileName,
   lanes,
   range,
   onRange,
+  onPoint,
   marks,
-}: PictureProps & { onRange: (range: Range) => void; marks: readonly Mark[] }) {
+}: {
+  client: () => FlightlogClient;
+  logKey: string;
+  fileName: string;
+  lanes: readonly Lane[];
+  range: Range;
+  onRange: (range: Range) => void;
+  onPoint: (atS: number) => void;
+  marks: readonly Mark[];
+}) {
   const { pictures, message, isEmpty } = useLogPicture(client, logKey, lanes, range);
-  if (lanes.length === 0) return <p className="soft">Choose a channel above.</p>;
   return (
     <>
       {message && <p className="bad">{message}</p>}
       {isEmpty && !message && <p className="soft">Drawing…</p>}
-      <LogChart lanes={lanes} pictures={pictures} range={range} marks={marks} onRange={onRange} />
-    </>
-  );
-}
-
-function Spectra({ client, logKey, lanes, range, chosen }: PictureProps & { chosen: ShownVerdict | null }) {
-  const lane = lanes[0];
-  const { spectra, message } = useLogSpectra(client, logKey, lane, range);
-  if (!lane) return <p className="soft">Choose a channel above.</p>;
-  const lines =
-    chosen?.unit === "Hz" && chosen.value != null ? [{ hz: chosen.value, label: `${chosen.value.toFixed(1)} Hz` }] : [];
-  return (
-    <>
-      {message && <p className="bad">{message}</p>}
-      {lanes.length > 1 && (
-        <p className={styles.small}>
-          Of {lane.name.toLowerCase()}, the first that is chosen, over the stretch in view.
-        </p>
-      )}
-      <SpectrumChart lane={lane} spectra={spectra} lines={lines} />
+      <LogChart {...{ fileName, lanes, pictures, range, marks, onRange, onPoint }} />
     </>
   );
 }

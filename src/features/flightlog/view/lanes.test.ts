@@ -1,7 +1,7 @@
 import { VERDICT_CODES } from "@/core/flightlog/verdicts/verdict.types";
 import { ROLE_NAMES } from "@/core/flightlog/channels/roles";
 import { lanesFor, lanesOf, lastSeconds, rangeFor, turned } from "./lanes";
-import { type ShownVerdict } from "./flightlog.schema";
+import { type ShownVerdict } from "../flightlog.schema";
 
 const columns = ["time", "gyro_roll", "gyro_pitch", "roll", "pitch", "motor_1", "motor_2", "voltage"].map((role) => ({
   role,

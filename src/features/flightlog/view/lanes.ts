@@ -1,5 +1,5 @@
 import { type VerdictCode } from "@/core/flightlog/verdicts/verdict.types";
-import { type LogColumn, type ShownVerdict } from "./flightlog.schema";
+import { type LogColumn, type ShownVerdict } from "../flightlog.schema";
 
 /** Channels that are drawn over each other. */
 export interface Lane {

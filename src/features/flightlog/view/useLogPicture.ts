@@ -2,7 +2,13 @@
 
 import { useEffect, useRef, useState } from "react";
 import { type FlightlogClient } from "@/workers/flightlog/flightlogClient";
-import { type ChannelPicture, type SpectrumPicture } from "@/workers/flightlog/protocol";
+import { type Track, type TrackChannels } from "@/core/flightlog/view/trackOf";
+import {
+  type ChannelPicture,
+  type MapAgainst,
+  type SpectrumMapPicture,
+  type SpectrumPicture,
+} from "@/workers/flightlog/protocol";
 import { type Lane, type Range } from "./lanes";
 
 /** Strips that a picture is made of: about one for each two points of a wide screen. */
@@ -70,4 +76,33 @@ export function useLogSpectra(
     client().spectra(roles, fromS, toS),
   );
   return { spectra: value, message };
+}
+
+/** Spectra of one channel over the levels of what drives the craft. */
+export function useSpectrumMap(
+  client: () => FlightlogClient,
+  logKey: string,
+  role: string | null,
+  against: MapAgainst,
+  { fromS, toS }: Range,
+) {
+  const key = `map ${logKey} ${role} ${against.drive.join()} ${fromS} ${toS}`;
+  const { value, message } = useAsked<SpectrumMapPicture | null>(key, null, () =>
+    role === null ? Promise.resolve({ ok: true, value: null }) : client().spectrumMap(role, against, fromS, toS),
+  );
+  return { map: value, message };
+}
+
+/** What channels say at a moment; nothing of those that cannot be fetched. */
+export function useMoment(client: () => FlightlogClient, logKey: string, roles: readonly string[], atS: number) {
+  return useAsked<Record<string, number>>(`moment ${logKey} ${roles.join()} ${atS}`, {}, () =>
+    client().moment(roles, atS),
+  ).value;
+}
+
+/** The way over ground; null where the log says nothing of it. */
+export function useTrack(client: () => FlightlogClient, logKey: string, roles: readonly (keyof TrackChannels)[]) {
+  return useAsked<Track | null>(`track ${logKey} ${roles.join()}`, null, () =>
+    roles.length > 0 ? client().track(roles) : Promise.resolve({ ok: true, value: null }),
+  ).value;
 }

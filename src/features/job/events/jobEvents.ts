@@ -114,6 +114,16 @@ export const causeTakenBack = defineEvent("cause_taken_back", v.object({ seq: v.
   sentence: ({ reason }) => `took a cause back${withReason(reason)}`,
 });
 
+/** A picture went into the report. */
+export const pictureKept = defineEvent("picture_kept", v.object({ pictureId: v.number(), caption: eventText }), {
+  sentence: ({ caption }) => `put a picture into the report: ${caption}`,
+});
+
+/** A picture was left out of the report again. */
+export const pictureLeftOut = defineEvent("picture_left_out", v.object({ pictureId: v.number(), caption: eventText }), {
+  sentence: ({ caption }) => `left a picture out of the report: ${caption}`,
+});
+
 /** What a proof was met by. "eye": somebody looked, and said why that is enough where a figure or a run was asked for. */
 const metBy = v.variant("by", [
   v.object({ by: v.literal("measurement"), seq: v.number(), text: eventText, isFirstBaseline: v.boolean() }),
@@ -271,4 +281,6 @@ export const JOB_EVENTS: readonly EventKind[] = [
   proofDecided,
   proofReopened,
   calculationKept,
+  pictureKept,
+  pictureLeftOut,
 ];

@@ -1,4 +1,4 @@
-import { pictureType } from "./pictureType";
+import { pictureType } from "@/features/job/photos/pictureType";
 
 describe("pictureType", () => {
   it.each([

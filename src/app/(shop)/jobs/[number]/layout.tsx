@@ -10,6 +10,7 @@ import { CraftShapeProvider } from "@/features/craft/drawing/CraftShape";
 import { getJobPage } from "@/features/job/getJobPage";
 import { jobNumber } from "@/features/job/job";
 import { JobHistory } from "@/features/job/events/JobHistory";
+import { ReportPicturesProvider } from "@/features/job/pictures/ReportPicturesProvider";
 import { ticketOf } from "@/features/job/tickets/ticket";
 import { PunchedTicket } from "@/features/job/tickets/PunchedTicket";
 import { hasRole } from "@/server/person";
@@ -47,7 +48,12 @@ export default async function JobLayout({ params, children }: Props) {
                 mayEdit={hasRole(context.person, "technician")}
               />
             )}
-            {children}
+            <ReportPicturesProvider
+              number={jobNumber(job.id)}
+              mayEdit={!job.closedAt && hasRole(context.person, "technician")}
+            >
+              {children}
+            </ReportPicturesProvider>
           </ControlsProvider>
         </CraftShapeProvider>
       </BayPathProvider>

@@ -1,7 +1,7 @@
 import { requestContext } from "@/server/verbs/currentPerson";
 import { routeFailure } from "@/server/verbs/routeFailure";
 import { addPhoto } from "@/features/receive/addPhoto";
-import { MAX_PHOTO_BYTES } from "@/features/receive/pictureType";
+import { MAX_PHOTO_BYTES } from "@/features/job/photos/pictureType";
 import { AppError, NotFoundError } from "@/server/errors";
 import { requireRoom } from "@/server/diskRoom";
 import { requireRole } from "@/server/verbs/verbContext";

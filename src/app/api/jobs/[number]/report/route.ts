@@ -1,4 +1,4 @@
-import { getReport } from "@/features/handback/getHandbackBay";
+import { getReport, getReportPictures } from "@/features/handback/getHandbackBay";
 import { reportPdf } from "@/features/handback/reportPdf";
 import { requestContext } from "@/server/verbs/currentPerson";
 import { routeFailure } from "@/server/verbs/routeFailure";
@@ -10,8 +10,11 @@ export async function GET(_: Request, { params }: { params: Promise<{ number: st
     const context = await requestContext();
     const { number } = await params;
     if (!/^\d{1,9}$/.test(number)) throw new NotFoundError(`Job ${number}`);
-    const report = await getReport(context, Number(number));
-    return new Response(new Uint8Array(await reportPdf(report)), {
+    const [report, pictures] = await Promise.all([
+      getReport(context, Number(number)),
+      getReportPictures(context, Number(number)),
+    ]);
+    return new Response(new Uint8Array(await reportPdf(report, pictures)), {
       headers: {
         "Content-Type": "application/pdf",
         "Content-Disposition": `inline; filename="job-${report.number}.pdf"`,
