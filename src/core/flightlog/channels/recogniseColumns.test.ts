@@ -90,6 +90,49 @@ describe("columns are recognised", () => {
   });
 });
 
+describe("places on earth", () => {
+  /** Whole numbers about a middle. */
+  const whole = (heading: string, middle: number) => {
+    const column = about(heading, middle, 4000);
+    return { ...column, values: column.values.map(Math.round) };
+  };
+
+  // Common practice, no published source: degrees, or whole numbers of a ten-millionth of a degree.
+  it.each([
+    ["latitude", "longitude"],
+    ["Lat [deg]", "Lon [deg]"],
+    ["gps_lat", "gps_lng"],
+    ["GPS.Lat", "GPS.Long"],
+    ["posLat", "posLon"],
+    ["Latitude (°)", "Longitude (°)"],
+  ])("are told by %s and %s, in degrees", (lat, lon) => {
+    const uses = recogniseColumns([clock("time [s]", 0.1), about(lat, 47.2, 0.001), about(lon, -8.6, 0.001)]);
+    expect(uses.map(({ role, scale }) => [role, scale]).slice(1)).toEqual([
+      ["latitude", 1],
+      ["longitude", 1],
+    ]);
+  });
+
+  it("are told in ten-millionths of a degree", () => {
+    const uses = recogniseColumns([clock("time [s]", 0.1), whole("lat", 472_000_000), whole("lon", -86_000_000)]);
+    expect(uses.map(({ role, scale }) => [role, scale]).slice(1)).toEqual([
+      ["latitude", 1e-7],
+      ["longitude", 1e-7],
+    ]);
+  });
+
+  it("are not taken for what only sounds like them", () => {
+    const uses = recogniseColumns([
+      clock("time [s]", 0.1),
+      about("lateral acceleration [g]", 0, 0.1),
+      about("longitudinal acceleration [g]", 0, 0.1),
+      about("lat", 5000, 100),
+    ]);
+    expect(uses.map(({ role }) => role)).not.toContain("latitude");
+    expect(uses.map(({ role }) => role)).not.toContain("longitude");
+  });
+});
+
 describe("what somebody says of the columns", () => {
   const raw = () =>
     readRaw(

@@ -2,6 +2,7 @@ import { type RawColumn } from "../reading/ReadingTable";
 import { type ColumnFacts, factsOf } from "./columnFacts";
 import { type HeadingParts, partsOfHeading } from "./headingParts";
 import * as say from "./lexicon";
+import { PLACE_STEP } from "./scales";
 import { findLogUnit, type LogQuantity } from "./logUnits";
 import { type Axis, AXES, quantityOfRole } from "./roles";
 import { type Scale, scaleFor } from "./scales";
@@ -143,8 +144,8 @@ function claimsOf(column: Column, columns: readonly Column[]): Claim[] {
       if (surface) claim(surface, 9);
       else if (has(say.SERVO_WORDS)) claim("servo_N", 7);
       else if (has(say.COURSE_WORDS)) claim("course", 8);
-      else if (has(words("lat latitude"))) claim("latitude", 8);
-      else if (has(words("lon lng longitude"))) claim("longitude", 8);
+      else if (has(say.LATITUDE_WORDS)) claim("latitude", 8);
+      else if (has(say.LONGITUDE_WORDS)) claim("longitude", 8);
       else if (axis) {
         const name = axis === "yaw" ? "heading" : axis;
         if (isTarget) claim(`${name}_target`, 8);
@@ -241,6 +242,8 @@ function claimUnitless(
   if (has(say.HEAD_WORDS) && has(say.RPM_WORDS)) claim("head_speed", 8);
   else if (has(words("rpm erpm revs tacho")) && isNumbered(parts)) claim("rpm_N", 8.5);
   if (!isBare) return;
+  if (has(say.LATITUDE_WORDS) && isPlace(facts, 90)) claim("latitude", 8);
+  if (has(say.LONGITUDE_WORDS) && isPlace(facts, 180)) claim("longitude", 8);
   if (has(say.RAIL_WORDS) && facts.median > 2.5 && facts.median < 6000) claim("rail", 5);
   if (has(say.USED_WORDS)) claim("used_mAh", 6);
   if (
@@ -268,6 +271,12 @@ function claimUnitless(
     const name = axis === "yaw" ? "heading" : axis;
     claim(isTarget ? `${name}_target` : name, 5);
   }
+}
+
+/** Degrees, or whole numbers that are a share of them. */
+function isPlace({ min, max, isWhole }: Column["facts"], most: number): boolean {
+  const largest = Math.max(-min, max);
+  return largest <= most || (isWhole && largest <= most / PLACE_STEP);
 }
 
 /** Like-named columns in a row that nobody claimed, with figures of one range: motors, or their speeds. */

@@ -17,6 +17,8 @@ export interface Scale {
 /** Pairs of poles of most motors (14 magnets): electrical turns to one of the shaft. Common practice, no published source. */
 const POLE_PAIRS = 7;
 const PULSE_SPAN = 1000;
+/** Receivers that write places as whole numbers count these steps of a degree. Common practice, no published source. */
+export const PLACE_STEP = 1e-7;
 
 const as = (unit: string, scale = 1, offset = 0, isGuessed = true): Scale => ({ unit, scale, offset, isGuessed });
 
@@ -30,6 +32,7 @@ export function scaleFor(role: string, { unit, words }: HeadingParts, facts: Col
   const known = unit === null ? null : findLogUnit(unit, isField);
   if (isCommand && (known === null || known.quantity === "time")) return commandScale(role, facts);
   if (known && quantity === known.quantity) return as(unit!, known.factor, 0, false);
+  if (role === "latitude" || role === "longitude") return placeScale(facts);
   switch (quantity) {
     case "time":
       return timeScale(facts);
@@ -60,6 +63,10 @@ export function scaleFor(role: string, { unit, words }: HeadingParts, facts: Col
     default:
       return as("");
   }
+}
+
+function placeScale({ min, max }: ColumnFacts): Scale {
+  return Math.max(-min, max) > 180 ? as("deg · 10⁷", PLACE_STEP) : as("deg");
 }
 
 /** Motors and throttle as a share of one, sticks from -1 to 1, surfaces in degrees about. */
