@@ -1,10 +1,10 @@
 import * as v from "valibot";
 import { type Line, type Wire, type Device } from "../core/refit/wiring/wiringCase";
 import { DEVICE_TYPES } from "../core/refit/shelf/deviceTypes";
-import { withDevices } from "../features/wiring/planDraft";
-import { saveSettings } from "../features/wiring/settingsVerbs";
+import { withDevices } from "../features/wiring/plan/planDraft";
+import { saveSettings } from "../features/wiring/settings/settingsVerbs";
 import { SavePlanInput } from "../features/wiring/wiring.schema";
-import { savePlanOf, wireSo } from "../features/wiring/wiringVerbs";
+import { savePlanOf, wireSo } from "../features/wiring/plan/wiringVerbs";
 import { getJob } from "../features/job/jobRepository";
 import { type VerbContext } from "../server/verbs/verbContext";
 import { type DemoStep } from "./demoShop.schema";

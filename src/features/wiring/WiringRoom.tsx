@@ -6,21 +6,21 @@ import { useState } from "react";
 import { planSettings } from "@/core/refit/wiring/planSettings";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
-import { draftOf, type PlanDraft } from "./planDraft";
-import { AlignmentPanel } from "./AlignmentPanel";
-import { DescribeCraft } from "./DescribeCraft";
+import { draftOf, type PlanDraft } from "./plan/planDraft";
+import { AlignmentPanel } from "./lie/AlignmentPanel";
+import { DescribeCraft } from "./plan/DescribeCraft";
 import { type WiringRoomData } from "./getWiringRoom";
-import { DisputePanel } from "./DisputePanel";
-import { MotorMapPanel } from "./MotorMapPanel";
-import { NeedPanel } from "./NeedPanel";
-import { PlanPanel, RailsPanel } from "./PlanPanel";
-import { PowerUp } from "./PowerUp";
-import { SettingsPanel } from "./SettingsPanel";
+import { DisputePanel } from "./plan/DisputePanel";
+import { MotorMapPanel } from "./lie/MotorMapPanel";
+import { NeedPanel } from "./plan/NeedPanel";
+import { PlanPanel, RailsPanel } from "./plan/PlanPanel";
+import { PowerUp } from "./firstPower/PowerUp";
+import { SettingsPanel } from "./settings/SettingsPanel";
 import styles from "./Wiring.module.css";
 import { savePlanAction, wireSoAction } from "./wiring.action";
-import { drawWiring } from "./wiringPicture";
-import { WiringPicture } from "./WiringPicture";
-import { WireTable } from "./WireTable";
+import { drawWiring } from "./plan/wiringPicture";
+import { WiringPicture } from "./plan/WiringPicture";
+import { WireTable } from "./plan/WireTable";
 
 /** Which wire goes where on a new board: described, planned, drawn, wired, powered step by step. */
 export function WiringRoom(data: WiringRoomData) {

@@ -15,14 +15,14 @@ import { type BeforePower } from "@/features/job/power/stepsBeforePower";
 import { hasRole } from "@/server/person";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { runTask } from "@/server/workers/workerPool";
-import { packVolts } from "./packVolts";
-import { plannedWiring } from "./plannedWiring";
-import { nextPowerStep, powerStepStates, type PowerStepState } from "./powerUpState";
-import { unsettledOf } from "./wiringVerbs";
+import { packVolts } from "./firstPower/packVolts";
+import { plannedWiring } from "./plan/plannedWiring";
+import { nextPowerStep, powerStepStates, type PowerStepState } from "./firstPower/powerUpState";
+import { unsettledOf } from "./plan/wiringVerbs";
 import { wiringDone } from "./wiring.manifest";
-import { type KeptFile, listSettingsFiles } from "./settingsFileRepository";
-import { findSettingsText, type KeptSettings, listSettings } from "./settingsRepository";
-import { findCraftWiring, findPlan } from "./wiringRepository";
+import { type KeptFile, listSettingsFiles } from "./settings/settingsFileRepository";
+import { findSettingsText, type KeptSettings, listSettings } from "./settings/settingsRepository";
+import { findCraftWiring, findPlan } from "./plan/wiringRepository";
 
 export interface WiringRoomData {
   target: { jobId: number; version: number };

@@ -1,8 +1,8 @@
 "use server";
 
 import { runAction } from "@/server/verbs/runAction";
-import { recordPowerStep } from "./powerUpVerbs";
-import { keepAlignment, keepMotorMap } from "./guideVerbs";
+import { recordPowerStep } from "./firstPower/powerUpVerbs";
+import { keepAlignment, keepMotorMap } from "./lie/guideVerbs";
 import {
   ExplainInput,
   KeepAlignmentInput,
@@ -13,8 +13,8 @@ import {
   SettleInput,
   WireSoInput,
 } from "./wiring.schema";
-import { saveSettings } from "./settingsVerbs";
-import { explainWire, savePlanOf, settleDifference, wireSo } from "./wiringVerbs";
+import { saveSettings } from "./settings/settingsVerbs";
+import { explainWire, savePlanOf, settleDifference, wireSo } from "./plan/wiringVerbs";
 
 /** Saves what is planned on a job. */
 export async function savePlanAction(raw: unknown) {

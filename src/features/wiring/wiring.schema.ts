@@ -1,5 +1,5 @@
 import * as v from "valibot";
-import { MOST_SETTINGS_CHARACTERS } from "./settingsLimits";
+import { MOST_SETTINGS_CHARACTERS } from "./settings/settingsLimits";
 import { MOTOR_LAYOUTS } from "@/core/refit/alignment/motorLayouts";
 import { HEARD, type Heard } from "@/core/refit/powerUp/continuity";
 import { DeviceFile, WireFile, WiringCaseFile } from "@/features/boards/board.schema";

@@ -3,9 +3,9 @@ import { SHIPPED_BOARDS } from "@/core/refit/shelf/shippedBoards";
 import { DEVICE_TYPES } from "@/core/refit/shelf/deviceTypes";
 import { planWiring } from "@/core/refit/wiring/planWiring";
 import { type Device, type WiringCase } from "@/core/refit/wiring/wiringCase";
-import { AlignmentPanel } from "./AlignmentPanel";
-import { MotorMapPanel } from "./MotorMapPanel";
-import { SupplyFields } from "./SupplyFields";
+import { AlignmentPanel } from "./lie/AlignmentPanel";
+import { MotorMapPanel } from "./lie/MotorMapPanel";
+import { SupplyFields } from "./firstPower/SupplyFields";
 import { keepAlignmentAction, keepMotorMapAction } from "./wiring.action";
 
 jest.mock("./wiring.action", () => ({ keepAlignmentAction: jest.fn(), keepMotorMapAction: jest.fn() }));

@@ -1,5 +1,5 @@
 import { jobIdOf } from "@/app/jobNumberParam";
-import { keepSettingsFile } from "@/features/wiring/settingsFileVerbs";
+import { keepSettingsFile } from "@/features/wiring/settings/settingsFileVerbs";
 import { requireRoom } from "@/server/diskRoom";
 import { requestContext } from "@/server/verbs/currentPerson";
 import { routeFailure } from "@/server/verbs/routeFailure";

@@ -1,6 +1,6 @@
 import { jobIdOf, orNotFound } from "@/app/jobNumberParam";
 import { getWiringRoom } from "@/features/wiring/getWiringRoom";
-import { WiringSheet } from "@/features/wiring/WiringSheet";
+import { WiringSheet } from "@/features/wiring/plan/WiringSheet";
 import { pageContext } from "@/server/verbs/currentPerson";
 
 /** The wiring on one sheet of paper. */

@@ -1,5 +1,5 @@
 import { jobIdOf } from "@/app/jobNumberParam";
-import { readSettingsFile } from "@/features/wiring/settingsFileVerbs";
+import { readSettingsFile } from "@/features/wiring/settings/settingsFileVerbs";
 import { requestContext } from "@/server/verbs/currentPerson";
 import { routeFailure } from "@/server/verbs/routeFailure";
 

@@ -1,5 +1,5 @@
 import { jobIdOf } from "@/app/jobNumberParam";
-import { linesToApply } from "@/features/wiring/settingsVerbs";
+import { linesToApply } from "@/features/wiring/settings/settingsVerbs";
 import { requestContext } from "@/server/verbs/currentPerson";
 import { routeFailure } from "@/server/verbs/routeFailure";
 

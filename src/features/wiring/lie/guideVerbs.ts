@@ -5,7 +5,7 @@ import { changeJob } from "@/features/job/changeJob";
 import { proofGuided } from "@/features/job/events/jobEvents";
 import { AppError } from "@/server/errors";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
-import { type KeepAlignmentInput, type KeepMotorMapInput } from "./wiring.schema";
+import { type KeepAlignmentInput, type KeepMotorMapInput } from "../wiring.schema";
 
 /** Keeps how the board lies: the proof of its alignment goes by it. @throws {AppError} `forbidden`; {ConflictError}; {NotFoundError} */
 export async function keepAlignment(

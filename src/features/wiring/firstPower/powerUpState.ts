@@ -1,6 +1,6 @@
 import { type JobEvent } from "@/features/job/events/eventKind";
 import { partReplaced, settingChanged } from "@/features/job/events/jobEvents";
-import { type PowerStep, POWER_STEPS, powerStepDone, wiringDone } from "./wiring.manifest";
+import { type PowerStep, POWER_STEPS, powerStepDone, wiringDone } from "../wiring.manifest";
 
 /** How a step stands since the board was last wired. */
 export interface PowerStepState {

@@ -3,7 +3,7 @@
 import { Button, Checkbox, InputNumber } from "antd";
 import { useState } from "react";
 import { type Device, type Need } from "@/core/refit/wiring/wiringCase";
-import styles from "./Wiring.module.css";
+import styles from "../Wiring.module.css";
 
 type Supply = Extract<Need, { kind: "power" }>;
 

@@ -1,6 +1,6 @@
 import { type WiringCase } from "@/core/refit/wiring/wiringCase";
 import { type PlannedWire } from "@/core/refit/wiring/wiringPlan";
-import styles from "./Wiring.module.css";
+import styles from "../Wiring.module.css";
 import { WIRE_COLOURS } from "./wireColours";
 import { wireWords } from "./wireWords";
 

@@ -1,6 +1,6 @@
 import { continuityPairs, HEARD } from "@/core/refit/powerUp/continuity";
-import { type WiringRoomData } from "./getWiringRoom";
-import styles from "./Wiring.module.css";
+import { type WiringRoomData } from "../getWiringRoom";
+import styles from "../Wiring.module.css";
 import { WIRE_COLOURS } from "./wireColours";
 import { drawWiring } from "./wiringPicture";
 import { WiringPicture } from "./WiringPicture";

@@ -1,5 +1,5 @@
 import { type Device, type Wire, type Wish } from "@/core/refit/wiring/wiringCase";
-import { type WiringRoomData } from "./getWiringRoom";
+import { type WiringRoomData } from "../getWiringRoom";
 
 /** What is settled of a plan, as it is sent when something of it changes. */
 export interface PlanDraft {

@@ -5,8 +5,8 @@ import { useState } from "react";
 import { type BoardDifference } from "@/core/refit/wiring/boardDifferences";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
-import styles from "./Wiring.module.css";
-import { settleDifferenceAction } from "./wiring.action";
+import styles from "../Wiring.module.css";
+import { settleDifferenceAction } from "../wiring.action";
 
 interface Props {
   target: { jobId: number; version: number };

@@ -1,6 +1,6 @@
 import { type DrawnAnswer } from "@/workers/server/planTask";
 import { type WiringCase } from "@/core/refit/wiring/wiringCase";
-import styles from "./Wiring.module.css";
+import styles from "../Wiring.module.css";
 
 /** What the plan comes to: what is left out and why, what would help, which protocol. */
 export function PlanPanel({ wiring, answer }: { wiring: WiringCase; answer: DrawnAnswer }) {

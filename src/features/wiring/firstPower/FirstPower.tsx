@@ -5,9 +5,9 @@ import { useState } from "react";
 import { notTakenVolts } from "@/core/refit/powerUp/standby";
 import { type WiringCase } from "@/core/refit/wiring/wiringCase";
 import { type DrawnAnswer } from "@/workers/server/planTask";
-import { type PowerData } from "./getWiringRoom";
+import { type PowerData } from "../getWiringRoom";
 import { useLiveReadings } from "./useLiveReadings";
-import styles from "./Wiring.module.css";
+import styles from "../Wiring.module.css";
 
 /** The first power through a limiter: what the devices should draw, and what the supply shows, typed or live off the rig. */
 export function FirstPower({

@@ -9,8 +9,8 @@ import { type WiringCost } from "@/core/refit/wiring/wiringPlan";
 import { needWords } from "@/core/refit/wiring/wiringWords";
 import { type DrawnAnswer } from "@/workers/server/planTask";
 import { type PlanDraft } from "./planDraft";
-import styles from "./Wiring.module.css";
-import { explainWireAction } from "./wiring.action";
+import styles from "../Wiring.module.css";
+import { explainWireAction } from "../wiring.action";
 
 interface Props {
   jobId: number;

@@ -6,8 +6,8 @@ import { alignmentOf, anglesOf, rotationOf, tiltTests } from "@/core/refit/align
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { LiePicture } from "./LiePicture";
-import styles from "./Wiring.module.css";
-import { keepAlignmentAction } from "./wiring.action";
+import styles from "../Wiring.module.css";
+import { keepAlignmentAction } from "../wiring.action";
 
 const ARROWS = [
   { value: 0, label: "to the nose" },

@@ -1,7 +1,7 @@
 "use client";
 
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
-import styles from "./Wiring.module.css";
+import styles from "../Wiring.module.css";
 
 interface Props {
   /** Clockwise seen from above, 0 to 359. */

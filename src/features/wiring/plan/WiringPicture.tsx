@@ -3,7 +3,7 @@
 import { Fragment } from "react";
 import { needWords } from "@/core/refit/wiring/wiringWords";
 import { type WiringCase } from "@/core/refit/wiring/wiringCase";
-import styles from "./Wiring.module.css";
+import styles from "../Wiring.module.css";
 import { WIRE_COLOURS } from "./wireColours";
 import { DEVICE_HEIGHT, DEVICE_WIDTH, type DrawnBoard, type DrawnWire, type WiringDrawing } from "./wiringPicture";
 

@@ -11,8 +11,8 @@ import { type WiringCase } from "@/core/refit/wiring/wiringCase";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { type DrawnAnswer } from "@/workers/server/planTask";
-import styles from "./Wiring.module.css";
-import { keepMotorMapAction } from "./wiring.action";
+import styles from "../Wiring.module.css";
+import { keepMotorMapAction } from "../wiring.action";
 
 const TURNS: { value: PropsTurn; label: string }[] = [
   { value: "in", label: "in" },

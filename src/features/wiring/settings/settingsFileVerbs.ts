@@ -6,7 +6,7 @@ import { AppError, NotFoundError } from "@/server/errors";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { findSettingsFile, insertSettingsFile } from "./settingsFileRepository";
 import { MOST_FILE_BYTES } from "./settingsLimits";
-import { settingsFileKept } from "./wiring.manifest";
+import { settingsFileKept } from "../wiring.manifest";
 
 /** As long as the list's column. */
 const LONGEST = 120;

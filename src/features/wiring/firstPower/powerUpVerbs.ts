@@ -9,11 +9,11 @@ import { listEvents } from "@/features/job/events/jobEventRepository";
 import { requirePower } from "@/features/job/power/requirePower";
 import { AppError } from "@/server/errors";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
-import { plannedWiring } from "./plannedWiring";
+import { plannedWiring } from "../plan/plannedWiring";
 import { nextPowerStep } from "./powerUpState";
-import { type PowerStepInput } from "./wiring.schema";
-import { powerStepDone, POWER_STEPS, stepName, wiringDone } from "./wiring.manifest";
-import { findPlan } from "./wiringRepository";
+import { type PowerStepInput } from "../wiring.schema";
+import { powerStepDone, POWER_STEPS, stepName, wiringDone } from "../wiring.manifest";
+import { findPlan } from "../plan/wiringRepository";
 
 /** What a step came to, and what it tells Isolate. */
 interface Judged {

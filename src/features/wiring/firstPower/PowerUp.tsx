@@ -9,10 +9,10 @@ import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { type DrawnAnswer } from "@/workers/server/planTask";
 import { FirstPower } from "./FirstPower";
-import { type WiringRoomData } from "./getWiringRoom";
-import styles from "./Wiring.module.css";
-import { recordPowerStepAction } from "./wiring.action";
-import { type PowerStep, stepName } from "./wiring.manifest";
+import { type WiringRoomData } from "../getWiringRoom";
+import styles from "../Wiring.module.css";
+import { recordPowerStepAction } from "../wiring.action";
+import { type PowerStep, stepName } from "../wiring.manifest";
 
 type Power = NonNullable<WiringRoomData["power"]>;
 

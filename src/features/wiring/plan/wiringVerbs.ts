@@ -17,11 +17,11 @@ import { AppError, ConflictError, NotFoundError } from "@/server/errors";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { runTask } from "@/server/workers/workerPool";
 import { plannedWiring } from "./plannedWiring";
-import { packVolts } from "./packVolts";
-import { type ExplainInput, type SavePlanInput, type SettleInput, type WireSoInput } from "./wiring.schema";
-import { differenceSettled, wiringDone } from "./wiring.manifest";
-import { listSettingsFiles } from "./settingsFileRepository";
-import { listSettings } from "./settingsRepository";
+import { packVolts } from "../firstPower/packVolts";
+import { type ExplainInput, type SavePlanInput, type SettleInput, type WireSoInput } from "../wiring.schema";
+import { differenceSettled, wiringDone } from "../wiring.manifest";
+import { listSettingsFiles } from "../settings/settingsFileRepository";
+import { listSettings } from "../settings/settingsRepository";
 import { findPlan, insertCraftWiring, savePlan } from "./wiringRepository";
 
 /**

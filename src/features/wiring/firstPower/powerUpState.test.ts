@@ -1,7 +1,7 @@
 import { type JobEvent, type NewJobEvent } from "@/features/job/events/eventKind";
 import { partReplaced, settingChanged } from "@/features/job/events/jobEvents";
 import { nextPowerStep } from "./powerUpState";
-import { powerStepDone, type PowerStep, wiringDone } from "./wiring.manifest";
+import { powerStepDone, type PowerStep, wiringDone } from "../wiring.manifest";
 
 const history = (...events: NewJobEvent[]): JobEvent[] =>
   events.map((event, at) => ({ ...event, seq: at + 1, at: new Date(), personName: "Ines Vaar", jobVersion: at + 1 }));

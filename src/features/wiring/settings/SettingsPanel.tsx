@@ -9,9 +9,9 @@ import { FailureNotice } from "@/shared/FailureNotice";
 import { FileButton } from "@/shared/FileButton";
 import { formatDateTime } from "@/shared/format";
 import { useVerb } from "@/shared/useVerb";
-import { type SettingsData } from "./getWiringRoom";
-import styles from "./Wiring.module.css";
-import { saveSettingsAction } from "./wiring.action";
+import { type SettingsData } from "../getWiringRoom";
+import styles from "../Wiring.module.css";
+import { saveSettingsAction } from "../wiring.action";
 import { isKeptAsItIs, textOfFile } from "./settingsLimits";
 
 const FILES = ".txt,.cfg,.ini,.conf,.param,.csv,.bin,.hex,.dump,.zip,text/plain,application/octet-stream";

@@ -7,10 +7,10 @@ import { type Board } from "@/core/refit/wiring/board";
 import { type Device, type Line, linesOf, type Need, type Wire } from "@/core/refit/wiring/wiringCase";
 import { serves } from "@/core/refit/wiring/wiringModel";
 import { needWords } from "@/core/refit/wiring/wiringWords";
-import { type WiringRoomData } from "./getWiringRoom";
+import { type WiringRoomData } from "../getWiringRoom";
 import { type PlanDraft, withDevices } from "./planDraft";
-import { SupplyFields } from "./SupplyFields";
-import styles from "./Wiring.module.css";
+import { SupplyFields } from "../firstPower/SupplyFields";
+import styles from "../Wiring.module.css";
 import { WIRE_COLOURS } from "./wireColours";
 
 interface Props {

@@ -9,8 +9,8 @@ import { NotFoundError } from "@/server/errors";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { runTask } from "@/server/workers/workerPool";
 import { findSettingsText, insertSettings, listSettings } from "./settingsRepository";
-import { type SaveSettingsInput } from "./wiring.schema";
-import { settingsKept } from "./wiring.manifest";
+import { type SaveSettingsInput } from "../wiring.schema";
+import { settingsKept } from "../wiring.manifest";
 
 /**
  * Keeps the settings that were read off a board, with craft and job, as they came. What is in no known form is kept as well, and said so. Where the
