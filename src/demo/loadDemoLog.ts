@@ -31,7 +31,7 @@ export async function loadDemoLog(
     fault,
     severity: 1,
     rateHz: 250,
-    seconds: 32,
+    seconds: 60,
     random: seededRandom(seed),
   });
   const bytes = new TextEncoder().encode(writeFlight(flight, "everything"));

@@ -6,6 +6,7 @@ import { compareFlights, type FlightDifference } from "@/core/flightlog/figures/
 import { type Judgement } from "./flightlog.schema";
 import { type OtherFlight } from "./getLogLab";
 import styles from "./LogLab.module.css";
+import { FlightsChart } from "./view/FlightsChart";
 
 interface Props {
   figures: NonNullable<Judgement["figures"]>;
@@ -50,6 +51,7 @@ export function OtherFlightPanel({ figures, others }: Props) {
             onChange={choose}
           />
         )}
+        {other && <FlightsChart before={other.figures} now={figures} />}
         {other && (
           <table className={styles.against}>
             <thead>
