@@ -1,3 +1,4 @@
+import { availableParallelism } from "node:os";
 import { join } from "node:path";
 import { startMariadb } from "./mariadb.mjs";
 import { root } from "./paths.mjs";
@@ -16,6 +17,7 @@ const MOST_HEAP_MB = 512;
  * @param options.ports - web (the address that browsers know), inner (where the web process listens), database, rig, and a list of those of the simulated bench, in the order of SIMULATED_INSTRUMENTS.
  * @param options.demo - Loads the demo shop into an empty database and shows its sign-ins.
  * @param options.listen - Where browsers reach it beside this machine: `host`, with `cert` and `key` files for TLS; loopback alone when absent.
+ * @param options.webProcesses - How many processes answer pages; two where the machine has as many cores, or what PITSTOPA_WEB_PROCESSES says.
  * @param options.firstLeadKey - Opens the page that makes the first lead of a shop that has nobody yet.
  * @param options.onStart - Called with name and process number of each part that was started.
  * @param options.onExit - Called with name and code when a part ends by itself.
@@ -29,6 +31,7 @@ export async function startStack(options) {
     listen = null,
     distDir = ".next",
     firstLeadKey = "",
+    webProcesses = webProcessesFrom(process.env.PITSTOPA_WEB_PROCESSES),
     onStart = () => {},
     onExit = () => {},
   } = options;
@@ -72,6 +75,7 @@ export async function startStack(options) {
     ...(listen?.cert && { DOOR_CERT: listen.cert, DOOR_KEY: listen.key, PITSTOPA_TLS: "1" }),
     DOOR_TOKEN: secrets.door,
     WEB_PORT: String(ports.inner),
+    WEB_PROCESSES: String(webProcesses),
     PITSTOPA_DEMO: demo ? "1" : "",
     PITSTOPA_FOLDER: usesOwnDatabase ? folder : "",
     FIRST_LEAD_KEY: firstLeadKey,
@@ -144,6 +148,16 @@ export async function startStack(options) {
     stop,
     url,
   };
+}
+
+const MOST_WEB_PROCESSES = 16;
+
+/** @throws {SetupError} for what is no small number. */
+function webProcessesFrom(text = String(Math.min(2, availableParallelism()))) {
+  const count = Number(text);
+  if (!Number.isInteger(count) || count < 1 || count > MOST_WEB_PROCESSES)
+    throw new SetupError(`PITSTOPA_WEB_PROCESSES is "${text}"; it has to be a number from 1 to ${MOST_WEB_PROCESSES}.`);
+  return count;
 }
 
 /** True when the shop has no people yet. */

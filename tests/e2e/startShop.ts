@@ -1,4 +1,4 @@
-import { rmSync } from "node:fs";
+import { readFileSync, rmSync } from "node:fs";
 import http from "node:http";
 import { type AddressInfo } from "node:net";
 import path from "node:path";
@@ -22,6 +22,10 @@ export default async function startShop(): Promise<() => Promise<void>> {
       case "/kill-web":
         stack.children.web!.once("exit", done);
         stack.children.web!.kill("SIGKILL");
+        break;
+      case "/kill-one-that-answers":
+        process.kill(childrenOf(stack.children.web!.pid!)[0]!, "SIGKILL");
+        done();
         break;
       case "/kill-door":
         stack.children.door!.once("exit", done);
@@ -54,4 +58,9 @@ export default async function startShop(): Promise<() => Promise<void>> {
     switchboard.close();
     await stack.stop();
   };
+}
+
+/** Processes that a process started. */
+function childrenOf(pid: number): number[] {
+  return readFileSync(`/proc/${pid}/task/${pid}/children`, "utf8").split(" ").filter(Boolean).map(Number);
 }
