@@ -16,18 +16,26 @@ const count = Number(WEB_PROCESSES);
 if (count > 1 && cluster.isPrimary) lead(count);
 else await serve();
 
-/** Starts as many that serve, and those that fall again after a moment. */
+/** Starts as many that serve, and those that fall again after a moment; ends where one cannot even begin. */
 function lead(processes: number): void {
   const AGAIN_MS = 300;
+  const served = new Set<number>();
   let isOver = false;
+  const others = () => Object.values(cluster.workers ?? {});
   for (let at = 0; at < processes; at++) cluster.fork();
-  cluster.on("exit", () => void (isOver || setTimeout(() => isOver || cluster.fork(), AGAIN_MS)));
+  cluster.on("listening", ({ id }) => served.add(id));
+  cluster.on("exit", ({ id }) => {
+    if (isOver && others().length === 0) process.exit(0);
+    if (isOver) return;
+    // One that never served would fall again and again: where no other serves either, who started all this hears of it.
+    if (!served.has(id) && !others().some((other) => served.has(other!.id))) process.exit(1);
+    setTimeout(() => isOver || cluster.fork(), AGAIN_MS);
+  });
   for (const signal of ["SIGTERM", "SIGINT"] as const)
     process.once(signal, () => {
       isOver = true;
-      for (const worker of Object.values(cluster.workers ?? {})) worker?.kill(signal);
-      if (Object.keys(cluster.workers ?? {}).length === 0) process.exit(0);
-      cluster.on("exit", () => Object.keys(cluster.workers ?? {}).length === 0 && process.exit(0));
+      for (const worker of others()) worker?.kill(signal);
+      if (others().length === 0) process.exit(0);
     });
 }
 

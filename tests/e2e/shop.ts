@@ -198,7 +198,7 @@ export async function throttleNow(): Promise<number> {
 
 /** Kills or starts a part of the shop. */
 export async function switchboard(
-  call: `${"kill" | "start"}-${"web" | "door"}` | "stop-database" | "start-database",
+  call: `${"kill" | "start"}-${"web" | "door"}` | "kill-one-that-answers" | "stop-database" | "start-database",
 ): Promise<void> {
   await fetch(`${process.env.SHOP_SWITCHBOARD}/${call}`);
 }
