@@ -19,6 +19,7 @@ const VIEWS = [
   "/jobs/0019/wiring",
   "/jobs/0015/wiring",
   "/boards",
+  "/boards/Loam%203%20quad%20board",
   "/stock",
   "/jobs/0018/refit",
   "/jobs/0015/prove",

@@ -4,7 +4,7 @@ import { SHIPPED_BOARDS } from "@/core/refit/shelf/shippedBoards";
 import { type Device } from "@/core/refit/wiring/wiringCase";
 import { addFinding } from "@/features/isolate/isolateVerbs";
 import { confirmBeforePower } from "@/features/job/power/confirmBeforePower";
-import { exportBoard, getBoardsPage, importBoard } from "@/features/boards/boardVerbs";
+import { exportBoard, getBoardHistory, getBoardsPage, importBoard } from "@/features/boards/boardVerbs";
 import { listEvents } from "@/features/job/events/jobEventRepository";
 import { listProofs } from "@/features/job/proofRepository";
 import { getJob } from "@/features/job/jobRepository";
@@ -369,6 +369,15 @@ describe("board files", () => {
     expect((await exportBoard(shop.viewer, board.name)).sensors).toEqual(["barometer"]);
     const listed = (await getBoardsPage(shop.viewer)).boards.filter(({ name }) => name === board.name);
     expect(listed).toMatchObject([{ version: 1, source: "metered at the bench" }]);
+
+    const { versions, compared } = await getBoardHistory(shop.viewer, board.name);
+    expect(versions.map(({ version }) => version)).toEqual([1, 0]);
+    expect(compared).toMatchObject({ earlier: 0, later: 1 });
+    expect(compared!.differences).toEqual([expect.objectContaining({ what: "Sensors", second: "barometer" })]);
+    const turned = await getBoardHistory(shop.viewer, board.name, { earlier: 1, later: 0 });
+    expect(turned.compared!.differences[0]).toMatchObject({ what: "Sensors", first: "barometer" });
+    await expect(getBoardHistory(shop.viewer, board.name, { later: 9 })).rejects.toThrow(/Version 9/);
+    await expect(getBoardHistory(shop.viewer, "Nobody's board")).rejects.toThrow(/Nobody's board/);
   });
 
   it("are refused with the line of what is wrong, and nothing is stored", async () => {

@@ -1,6 +1,7 @@
 "use client";
 
 import { Button, Checkbox, Input } from "antd";
+import Link from "next/link";
 import { useState } from "react";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { FileButton, JSON_FILES } from "@/shared/FileButton";
@@ -94,7 +95,9 @@ export function BoardsPage({ boards, mayEdit }: BoardsPageData) {
                 }) => (
                   <tr key={name}>
                     <td>
-                      <strong>{name}</strong>
+                      <Link href={`/boards/${encodeURIComponent(name)}`}>
+                        <strong>{name}</strong>
+                      </Link>
                     </td>
                     <td className="number">{padCount}</td>
                     <td className="number">{serialPorts}</td>

@@ -59,6 +59,47 @@ export async function getBoardFile(db: Db, name: string): Promise<Board> {
   return shipped;
 }
 
+/** One version of a board file. */
+export type BoardVersion = Omit<ListedBoard, "name">;
+
+const VERSIONS = `
+  SELECT x.version, x.source, x.created_at, p.display_name
+    FROM board_file AS f
+    JOIN board_file_version AS x ON x.board_id = f.id
+    JOIN person AS p ON p.id = x.person_id
+   WHERE f.name = ?
+   ORDER BY x.version DESC
+   LIMIT 200`;
+
+/** Every version of a board, newest first; the one that came with the shop is version 0. @throws {NotFoundError} */
+export async function listBoardVersions(db: Db, name: string): Promise<BoardVersion[]> {
+  const [rows] = await db.execute<RowDataPacket[]>(VERSIONS, [name]);
+  const own = rows.map((row): BoardVersion => ({
+    version: row.version as number,
+    source: row.source as string,
+    savedAt: row.created_at as Date,
+    savedBy: row.display_name as string,
+  }));
+  const isShipped = SHIPPED_BOARDS.some((each) => each.name === name);
+  if (own.length === 0 && !isShipped) throw new NotFoundError(`Board ${name}`);
+  return isShipped ? [...own, { version: 0, source: "came with the shop", savedAt: null, savedBy: "" }] : own;
+}
+
+const GET_VERSION = `
+  SELECT x.content
+    FROM board_file AS f
+    JOIN board_file_version AS x ON x.board_id = f.id
+   WHERE f.name = ? AND x.version = ?`;
+
+/** A board as one of its versions has it. @throws {NotFoundError} */
+export async function getBoardVersion(db: Db, name: string, version: number): Promise<Board> {
+  const shipped = version === 0 ? SHIPPED_BOARDS.find((each) => each.name === name) : undefined;
+  if (shipped) return shipped;
+  const [rows] = await db.execute<RowDataPacket[]>(GET_VERSION, [name, version]);
+  if (!rows[0]) throw new NotFoundError(`Version ${version} of board ${name}`);
+  return v.parse(BoardFile, JSON.parse(String(rows[0].content)));
+}
+
 const INSERT_NAME = "INSERT INTO board_file (name) VALUES (?) ON DUPLICATE KEY UPDATE id = LAST_INSERT_ID(id)";
 const INSERT_VERSION = `
   INSERT INTO board_file_version (board_id, version, source, content, person_id, created_at)

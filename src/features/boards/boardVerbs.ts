@@ -1,12 +1,21 @@
 import "server-only";
 import { type Board } from "@/core/refit/wiring/board";
+import { type BoardDifference, boardDifferences, factDifferences } from "@/core/refit/wiring/boardDifferences";
 import { withTransaction } from "@/server/db";
 import { AppError } from "@/server/errors";
 import { hasRole } from "@/server/person";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { type ImportBoardInput } from "./boards.schema";
 import { getBoardSources, putSecondSource } from "./boardSources";
-import { getBoardFile, insertBoardVersion, listBoards, type ListedBoard } from "./boardRepository";
+import {
+  type BoardVersion,
+  getBoardFile,
+  getBoardVersion,
+  insertBoardVersion,
+  listBoards,
+  listBoardVersions,
+  type ListedBoard,
+} from "./boardRepository";
 import { readBoardFile } from "./readBoardFile";
 
 /** Problems that a person reads at once. */
@@ -43,6 +52,43 @@ export async function getBoardsPage(context: VerbContext): Promise<BoardsPageDat
     }),
   );
   return { boards, mayEdit: hasRole(context.person, "technician") };
+}
+
+/** A board's versions, and two of them held against each other. */
+export interface BoardHistoryData {
+  name: string;
+  versions: BoardVersion[];
+  /** Null where there is one version only. */
+  compared: { earlier: number; later: number; differences: Omit<BoardDifference, "touches">[] } | null;
+}
+
+/**
+ * A board's versions side by side: the two that are asked for, or the newest and the one before it.
+ *
+ * @throws {AppError} `forbidden`; {NotFoundError} for a board or a version that is not there
+ */
+export async function getBoardHistory(
+  context: VerbContext,
+  name: string,
+  asked: { earlier?: number | undefined; later?: number | undefined } = {},
+): Promise<BoardHistoryData> {
+  requireRole(context, "viewer");
+  const versions = await listBoardVersions(context.pool, name);
+  if (versions.length < 2) return { name, versions, compared: null };
+  const later = asked.later ?? versions[0]!.version;
+  const earlier = asked.earlier ?? versions.find(({ version }) => version < later)?.version ?? versions.at(-1)!.version;
+  const [before, after] = await Promise.all(
+    [earlier, later].map((version) => getBoardVersion(context.pool, name, version)),
+  );
+  return {
+    name,
+    versions,
+    compared: {
+      earlier,
+      later,
+      differences: [...boardDifferences(before!, after!), ...factDifferences(before!, after!)],
+    },
+  };
 }
 
 function summaryOf({ pads, ports, rails }: Board): Pick<ShownBoard, "padCount" | "serialPorts" | "outputs" | "rails"> {

@@ -1,6 +1,6 @@
 import { SHIPPED_BOARDS } from "../shelf/shippedBoards";
 import { type Board } from "./board";
-import { boardDifferences, settledBoard, unsettledFor } from "./boardDifferences";
+import { boardDifferences, factDifferences, settledBoard, unsettledFor } from "./boardDifferences";
 import { checkBoard } from "./checkBoard";
 
 const maker = SHIPPED_BOARDS.find(({ name }) => name.startsWith("Hob"))!;
@@ -23,6 +23,28 @@ describe("boardDifferences", () => {
       ["Pad LED", "lamps", "not there"],
       ["Rail video", expect.stringMatching(/^10 V, or from 5 V by jumper/), expect.stringMatching(/^12 V; 1.5 A/)],
     ]);
+  });
+});
+
+describe("factDifferences", () => {
+  it("finds none between a board and itself", () => expect(factDifferences(maker, maker)).toEqual([]));
+
+  it("names what else two versions say differently", () => {
+    const [pad, ...rest] = maker.pads;
+    const later: Board = {
+      ...maker,
+      outline: { ...maker.outline, widthMm: maker.outline.widthMm + 2 },
+      sensors: [...(maker.sensors ?? []), "a second barometer"],
+      pads: [{ ...pad!, xMm: pad!.xMm + 1 }, ...rest],
+    };
+    const found = factDifferences(maker, later);
+    expect(found.map(({ what }) => what)).toEqual(["Outline", "Sensors", `Place of ${pad!.name}`]);
+    expect(found[1]!.second).toContain("a second barometer");
+  });
+
+  it("takes the same sensors in another order for the same", () => {
+    const sensors = ["barometer", "compass"];
+    expect(factDifferences({ ...maker, sensors }, { ...maker, sensors: [...sensors].reverse() })).toEqual([]);
   });
 });
 

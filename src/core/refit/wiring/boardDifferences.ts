@@ -42,6 +42,46 @@ export function boardDifferences(first: Board, second: Board): BoardDifference[]
 }
 
 /**
+ * What else two versions of a board say differently, beyond `boardDifferences`: size and holes, gyro and processor, sensors, an
+ * all-in-one's ESCs, and where pads are.
+ */
+export function factDifferences(first: Board, second: Board): Omit<BoardDifference, "touches">[] {
+  const facts: readonly (readonly [what: string, of: (board: Board) => string])[] = [
+    ["Outline", ({ outline }) => `${outline.widthMm} by ${outline.heightMm} mm`],
+    ["Holes", ({ mounting }) => (mounting ? `${mounting.patternMm} mm apart, ${mounting.holeMm} mm wide` : "none")],
+    ["Gyro", ({ gyro }) => loopWords(gyro)],
+    ["Processor", ({ processor }) => loopWords(processor)],
+    ["Sensors", ({ sensors = [] }) => [...sensors].sort().join(", ") || "none"],
+    [
+      "Its own ESCs",
+      ({ esc }) => (esc ? `${esc.outputs} of ${esc.continuousA} A, ${esc.burstA} A for a moment` : "none"),
+    ],
+  ];
+  const moved = first.pads.flatMap(({ name, xMm, yMm }) => {
+    const other = padOf(second, name);
+    const place = (x: number, y: number) => `${x} mm from the left, ${y} mm from the top`;
+    return other
+      ? [
+          {
+            key: `place ${name}`,
+            what: `Place of ${name}`,
+            first: place(xMm, yMm),
+            second: place(other.xMm, other.yMm),
+          },
+        ]
+      : [];
+  });
+  return [
+    ...facts.map(([what, of]) => ({ key: what.toLowerCase(), what, first: of(first), second: of(second) })),
+    ...moved,
+  ].filter((each) => each.first !== each.second);
+}
+
+function loopWords(part: Board["gyro"]): string {
+  return part ? `${part.class}, loop at ${part.loopHz.join(", ")} Hz` : "not told";
+}
+
+/**
  * The first description with what was settled for the second taken over.
  *
  * @param settled - By key of the difference; what is not settled stays as the first has it.
