@@ -1,6 +1,7 @@
 import { timingSafeEqual } from "node:crypto";
 import cluster from "node:cluster";
 import http from "node:http";
+import { constants, setPriority } from "node:os";
 import { DOOR_HEADER } from "../rigs/door/doorHeader";
 
 /*
@@ -40,6 +41,8 @@ function lead(processes: number): void {
 }
 
 async function serve(): Promise<void> {
+  // The door and the rig agent go first: between them runs the dead man's beat.
+  setPriority(constants.priority.PRIORITY_BELOW_NORMAL);
   const port = Number(WEB_PORT);
   const hostname = "127.0.0.1";
   // Loaded here: the one that only hands round needs nothing of it.
