@@ -23,8 +23,8 @@ export function BoardHistory({ name, versions, compared }: BoardHistoryData) {
       {compared === null ? (
         <section className="panel">
           <p>
-            One version: {labelOf(versions[0]!)}. A file of this name that is taken in becomes the next, and stands here
-            beside it.
+            There is one version. {labelOf(versions[0]!)}. A file of this name that is taken in becomes the next, and
+            stands here beside it.
           </p>
         </section>
       ) : (

@@ -54,21 +54,17 @@ export function OtherFlightPanel({ figures, others }: Props) {
         {other && <FlightsChart before={other.figures} now={figures} />}
         {other && (
           <table className={styles.against}>
-            <thead>
-              <tr>
-                <th>This one</th>
-                <th>Before</th>
-                <th>Now</th>
-                <th>Says</th>
-              </tr>
-            </thead>
             <tbody>
               {compareFlights(other.figures, figures).map((difference) => (
                 <tr key={difference.what}>
                   <th>{difference.what}</th>
-                  <td className="number">{shown(difference.before, difference.unit)}</td>
-                  <td className="number">{shown(difference.after, difference.unit)}</td>
                   <td>
+                    {difference.before !== null && difference.after !== null && (
+                      <span className="number">
+                        {shown(difference.before)} → {shown(difference.after)} {difference.unit}
+                        <br />
+                      </span>
+                    )}
                     <strong className={WORD_CLASS[difference.word]}>{sayingOf(difference)}</strong>
                     <br />
                     <span className={styles.small}>{difference.because}</span>
@@ -83,9 +79,8 @@ export function OtherFlightPanel({ figures, others }: Props) {
   );
 }
 
-function shown(value: number | null, unit: string): string {
-  if (value === null) return "–";
-  return `${value.toFixed(value < 1 ? 3 : value < 20 ? 2 : 0)} ${unit}`;
+function shown(value: number): string {
+  return value.toFixed(value < 1 ? 3 : value < 20 ? 2 : 0);
 }
 
 function sayingOf({ word, change, give }: FlightDifference): string {

@@ -9,7 +9,7 @@ import { axisText, common } from "./chartParts";
 
 const LANE_PX = 150;
 const HEAD_PX = 40;
-const FOOT_PX = 36;
+const FOOT_PX = 4;
 
 interface Props {
   before: FlightFigures;
