@@ -9,7 +9,7 @@ import { axisText, common } from "./chartParts";
 
 const LANE_PX = 150;
 const HEAD_PX = 40;
-const FOOT_PX = 4;
+const TAIL_HEIGHT = 4;
 
 interface Props {
   before: FlightFigures;
@@ -25,7 +25,7 @@ export function FlightsChart({ before, now }: Props) {
   return (
     <ChartFrame
       toOption={toOption}
-      heightPx={lanes.length * LANE_PX + HEAD_PX + FOOT_PX}
+      heightPx={lanes.length * LANE_PX + HEAD_PX + TAIL_HEIGHT}
       label={`${names} over output, this flight and the one before`}
     />
   );
