@@ -84,7 +84,7 @@ function answerOf(raw: RawLog, { columns: said, ...context }: LogOptions): LogAn
 }
 
 /**
- * What a map file says: either { "columns": [ { "name", "role", "unit", "scale", "offset" } ] }, or { "HEADING": "role" } with the
+ * What a map file says: either { "columns": [ { "name", "role", "unit", "scale", "offset", "turned" } ] }, or { "HEADING": "role" } with the
  * unit behind it in brackets where the heading does not name it; null leaves a column out.
  *
  * @throws {LogError}
@@ -108,7 +108,7 @@ export function readMap(text: string): ColumnSaid[] {
 }
 
 function saidOf(said: unknown): ColumnSaid {
-  const { name, heading, role, unit, scale, offset } = (said ?? {}) as Record<string, unknown>;
+  const { name, heading, role, unit, scale, offset, turned } = (said ?? {}) as Record<string, unknown>;
   const title = name ?? heading;
   if (typeof title !== "string" || (typeof role !== "string" && role !== null))
     throw new LogError("Each entry of the map's columns needs a “name” and a “role”.");
@@ -117,6 +117,7 @@ function saidOf(said: unknown): ColumnSaid {
     role,
     unit: typeof unit === "string" && unit !== "" ? unit : undefined,
     scale: typeof scale === "number" ? scale : undefined,
+    turned: turned === true,
     offset: typeof offset === "number" ? offset : undefined,
   };
 }

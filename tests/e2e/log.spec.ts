@@ -74,6 +74,12 @@ test("a column that nobody understood is named by hand, and remembered for the n
   await page.getByLabel("Wert 17 is").selectOption("current");
   await page.getByRole("button", { name: "Read again with these" }).click();
   await expect(page.getByText("3 columns understood")).toBeVisible();
+  await page.getByText("3 columns understood").click();
+  await page.getByLabel("Turn Wert 17 round").check();
+  await page.getByRole("button", { name: "Read again with these" }).click();
+  await page.getByText("3 columns understood").click();
+  await expect(page.getByText("sign of “Wert 17”: turned round, for somebody said so")).toBeVisible();
+  await expect(page.getByLabel("Turn Wert 17 round")).toBeChecked();
   await page.getByRole("button", { name: "Put it away" }).click();
   await give(page, file("second.csv"));
   await expect(page.getByText("3 columns understood")).toBeVisible();

@@ -15,6 +15,8 @@ export interface ColumnSaid {
   /** A reading in the role's unit is (figure + offset) · scale. */
   scale?: number | undefined;
   offset?: number | undefined;
+  /** The other sign than the log was given: what was put into one frame by its own evidence is turned round after that. */
+  turned?: boolean | undefined;
 }
 
 /**
@@ -58,6 +60,7 @@ function useOf(
       scale: said.scale ?? before?.scale ?? (unit?.quantity === quantity ? unit.factor : 1),
       offset: said.offset ?? (said.scale === undefined ? (before?.offset ?? 0) : 0),
       isGuessed: false,
+      isTurned: said.turned ?? false,
     },
   };
 }

@@ -1,4 +1,5 @@
 import { type RawColumn } from "../reading/ReadingTable";
+import { flightLogOf } from "../reading/flightLogOf";
 import { readRaw } from "../reading/readLog.fixture";
 import { usesWith } from "./columnMap";
 import { recogniseColumns } from "./recogniseColumns";
@@ -148,6 +149,27 @@ describe("what somebody says of the columns", () => {
       ["time", 0.001, 0],
       ["current", 0.5, 2],
     ]);
+  });
+
+  it("turns a sign round after the log's own evidence was heard", () => {
+    // An angle that grows while its rate is positive, and one that somebody knows to be the other way.
+    const lines = Array.from({ length: 400 }, (_, row) => {
+      const at = row / 100;
+      return [at, Math.cos(3 * at) * 60, Math.sin(3 * at) * 20, 1].map((each) => each.toFixed(4)).join(",");
+    });
+    const text = `time [s],gyro pitch [deg/s],pitch [deg],acc z [g]\n${lines.join("\n")}\n`;
+    const read = (turned: boolean) => {
+      const { columns, ...rest } = readRaw(text);
+      const said = ["pitch [deg]", "gyro pitch [deg/s]"].map((name) => ({ name, turned }));
+      const uses = usesWith(columns, said.map((each) => ({ ...each, role: each.name === "pitch [deg]" ? "pitch" : "gyro_pitch" }))); // prettier-ignore
+      return flightLogOf({ ...rest, columns }, uses);
+    };
+    const [as, round] = [read(false), read(true)];
+    expect(round.channels.get("pitch")![50]).toBeCloseTo(-as.channels.get("pitch")![50]!, 9);
+    expect(round.channels.get("gyro_pitch")![50]).toBeCloseTo(-as.channels.get("gyro_pitch")![50]!, 9);
+    expect(round.channels.get("acc_z")).toEqual(as.channels.get("acc_z"));
+    expect(round.assumptions.map(({ about }) => about)).toContain("sign of “pitch [deg]”");
+    expect(as.assumptions.map(({ about }) => about)).not.toContain("sign of “pitch [deg]”");
   });
 
   it.each([

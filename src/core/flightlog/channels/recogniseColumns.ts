@@ -2,10 +2,9 @@ import { type RawColumn } from "../reading/ReadingTable";
 import { type ColumnFacts, factsOf } from "./columnFacts";
 import { type HeadingParts, partsOfHeading } from "./headingParts";
 import * as say from "./lexicon";
-import { PLACE_STEP } from "./scales";
 import { findLogUnit, type LogQuantity } from "./logUnits";
 import { type Axis, AXES, quantityOfRole } from "./roles";
-import { type Scale, scaleFor } from "./scales";
+import { PLACE_STEP, type Scale, scaleFor } from "./scales";
 
 /** What a column was taken for. A reading in the role's unit is (figure + offset) · scale. */
 export interface ColumnUse extends Scale {
@@ -14,6 +13,8 @@ export interface ColumnUse extends Scale {
   role: string;
   /** By what: its heading, or its figures. */
   by: "heading" | "figures" | "hand";
+  /** True where somebody said that its sign is the other way round than it was put. */
+  isTurned?: boolean;
 }
 
 interface Column {

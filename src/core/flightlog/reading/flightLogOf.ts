@@ -1,7 +1,7 @@
 import { type ColumnUse, recogniseColumns } from "../channels/recogniseColumns";
 import { withElevons } from "../channels/elevons";
 import { alignCurrent, alignSigns } from "../channels/signs";
-import { type ClockBreak, type FlightLog } from "../FlightLog";
+import { type Assumption, type ClockBreak, type FlightLog } from "../FlightLog";
 import { LogError } from "./LogError";
 import { type RawLog } from "./LogReader";
 
@@ -36,7 +36,11 @@ export function flightLogOf(raw: RawLog, uses: readonly ColumnUse[] = recogniseC
   const used = new Set(uses.map(({ column }) => column));
   const unused = raw.columns.flatMap(({ heading }, column) => (used.has(column) ? [] : [heading]));
   const isBareCurrent = uses.some(({ role, isGuessed }) => role === "current" && isGuessed);
-  const assumptions = [...alignSigns(channels, 1 / stepS), ...(isBareCurrent ? alignCurrent(channels, timeS) : [])];
+  const assumptions = [
+    ...alignSigns(channels, 1 / stepS),
+    ...turnRound(channels, uses),
+    ...(isBareCurrent ? alignCurrent(channels, timeS) : []),
+  ];
   const whole = withElevons(channels, 1 / stepS);
   return {
     timeS,
@@ -49,6 +53,16 @@ export function flightLogOf(raw: RawLog, uses: readonly ColumnUse[] = recogniseC
     assumptions: [...assumptions, ...whole.assumptions, ...guessedUnits(uses)],
     notes: [...raw.notes, ...notes],
   };
+}
+
+/** Turns round what somebody said is the other way. */
+function turnRound(channels: ReadonlyMap<string, Float64Array>, uses: readonly ColumnUse[]): Assumption[] {
+  return uses.flatMap(({ role, heading, isTurned }) => {
+    const values = isTurned ? channels.get(role) : undefined;
+    if (!values) return [];
+    for (let row = 0; row < values.length; row++) values[row] = -values[row]!;
+    return [{ about: `sign of “${heading}”`, assumed: "turned round", evidence: "somebody said so" }];
+  });
 }
 
 /** What is written in percent by most, and by some as a share. */

@@ -13,6 +13,16 @@ const ROLES = ROLE_NAMES.flatMap((name) =>
   name.endsWith("_N") ? Array.from({ length: MOST_NUMBERED }, (_, at) => name.replace("_N", `_${at + 1}`)) : [name],
 );
 
+/** What has a direction, and so a sign that may be the other way. */
+const SIGNED =
+  /^(gyro_|rate_target_|roll|pitch|heading|acc_|stick_|elevator|aileron|rudder|elevon_|servo_|collective|climb|mag_|current)/;
+
+/** What was changed of a column and not yet said. */
+interface Change {
+  role?: string;
+  isTurned?: boolean;
+}
+
 /** What each column was taken for; who knows better says so, and the file is read again. */
 export function ColumnsTable({
   log,
@@ -23,13 +33,24 @@ export function ColumnsTable({
   said: readonly ColumnSaid[];
   onSay: (columns: ColumnSaid[]) => void;
 }) {
-  const [changed, setChanged] = useState<ReadonlyMap<string, string>>(new Map());
+  const [changed, setChanged] = useState<ReadonlyMap<string, Change>>(new Map());
+  const before = new Map(said.map((each) => [each.name, each]));
+  const change = (heading: string, more: Change) =>
+    setChanged(new Map(changed).set(heading, { ...changed.get(heading), ...more }));
   const rows = [
     ...log.columns.map(({ heading, role, unit }) => ({ heading, role, unit })),
     ...log.unused.map((heading) => ({ heading, role: "", unit: "" })),
   ];
   const say = () => {
-    const own = [...changed].map(([name, role]): ColumnSaid => ({ name, role: role || null }));
+    const own = [...changed].map(([name, { role, isTurned }]): ColumnSaid => {
+      const known = role ?? rows.find(({ heading }) => heading === name)?.role;
+      return {
+        ...(role === undefined ? before.get(name) : {}),
+        name,
+        role: known || null,
+        turned: isTurned ?? before.get(name)?.turned ?? false,
+      };
+    });
     onSay([...said.filter(({ name }) => !changed.has(name)), ...own]);
     setChanged(new Map());
   };
@@ -45,6 +66,7 @@ export function ColumnsTable({
               <th>Heading in the file</th>
               <th>taken for</th>
               <th>in</th>
+              <th>sign</th>
             </tr>
           </thead>
           <tbody>
@@ -54,8 +76,8 @@ export function ColumnsTable({
                 <td>
                   <select
                     aria-label={`${heading} is`}
-                    value={changed.get(heading) ?? role}
-                    onChange={({ target }) => setChanged(new Map(changed).set(heading, target.value))}
+                    value={changed.get(heading)?.role ?? role}
+                    onChange={({ target }) => change(heading, { role: target.value })}
                   >
                     <option value="">not used</option>
                     {ROLES.map((each) => (
@@ -66,6 +88,19 @@ export function ColumnsTable({
                   </select>
                 </td>
                 <td className="number">{unit}</td>
+                <td>
+                  {SIGNED.test(changed.get(heading)?.role ?? role) && (
+                    <label className={styles.turned}>
+                      <input
+                        type="checkbox"
+                        aria-label={`Turn ${heading} round`}
+                        checked={changed.get(heading)?.isTurned ?? before.get(heading)?.turned ?? false}
+                        onChange={({ target }) => change(heading, { isTurned: target.checked })}
+                      />{" "}
+                      round
+                    </label>
+                  )}
+                </td>
               </tr>
             ))}
           </tbody>
