@@ -12,7 +12,8 @@ import { getPhoto, listPhotos } from "@/features/job/photos/photoRepository";
 import { intake, openTestShop, testCraft, type TestShop } from "./testShop";
 
 let shop: TestShop;
-beforeAll(async () => (shop = await openTestShop()));
+// Its own: what is stored is counted over the whole shop, and the other tests take craft in meanwhile.
+beforeAll(async () => (shop = await openTestShop({ ownDatabase: true })));
 afterAll(() => shop.close());
 
 const count = async (table: string) => {
