@@ -66,20 +66,9 @@ export function LogLab({ target, mayEdit, logs, flights }: LogLabData) {
               onFiles={(files) => void take(files)}
             />
           )}
-          {fresh && (
-            <>
-              <label className={styles.field}>
-                <span className={styles.small}>Charger put back, mAh</span>
-                <InputNumber value={charger} min={1} max={1e6} onChange={setCharger} />
-              </label>
-              <label className={styles.field}>
-                <span className={styles.small}>Pack holds, mAh</span>
-                <InputNumber value={pack} min={1} max={1e6} onChange={setPack} />
-              </label>
-              {reading.step !== "keeping" && (
-                <Button onClick={() => void reader.again(options(said))}>Judge again</Button>
-              )}
-            </>
+          {fresh && <PackFields {...{ charger, pack, onCharger: setCharger, onPack: setPack }} />}
+          {fresh && reading.step !== "keeping" && (
+            <Button onClick={() => void reader.again(options(said))}>Judge again</Button>
           )}
           <ReadingStep
             reading={reading}
@@ -94,21 +83,7 @@ export function LogLab({ target, mayEdit, logs, flights }: LogLabData) {
             <Button onClick={reader.stop}>Begin again</Button>
           </p>
         )}
-        {logs.length > 1 && !fresh && (
-          <div className={styles.chips} role="group" aria-label="Logs of this job">
-            {logs.map(({ id, fileName }) => (
-              <button
-                key={id}
-                type="button"
-                className={styles.chip}
-                aria-pressed={id === kept?.id}
-                onClick={() => setLogId(id)}
-              >
-                {fileName}
-              </button>
-            ))}
-          </div>
-        )}
+        {logs.length > 1 && !fresh && <KeptLogs logs={logs} chosen={kept?.id} onChoose={setLogId} />}
         {logs.length === 0 && reading.step === "none" && (
           <p className="soft">
             Any table with a clock will do: comma, semicolon or tab, any headings, any units. It is read on this
@@ -144,6 +119,58 @@ export function LogLab({ target, mayEdit, logs, flights }: LogLabData) {
         kept &&
         reading.step !== "reading" && <KeptLogDesk key={kept.id} {...{ client, log: kept, target, mayEdit, flights }} />
       )}
+    </div>
+  );
+}
+
+/** What the log does not know of the pack. */
+function PackFields({
+  charger,
+  pack,
+  onCharger,
+  onPack,
+}: {
+  charger: number | null;
+  pack: number | null;
+  onCharger: (mah: number | null) => void;
+  onPack: (mah: number | null) => void;
+}) {
+  return (
+    <>
+      <label className={styles.field}>
+        <span className={styles.small}>Charger put back, mAh</span>
+        <InputNumber value={charger} min={1} max={1e6} onChange={onCharger} />
+      </label>
+      <label className={styles.field}>
+        <span className={styles.small}>Pack holds, mAh</span>
+        <InputNumber value={pack} min={1} max={1e6} onChange={onPack} />
+      </label>
+    </>
+  );
+}
+
+function KeptLogs({
+  logs,
+  chosen,
+  onChoose,
+}: {
+  logs: LogLabData["logs"];
+  chosen: number | undefined;
+  onChoose: (logId: number) => void;
+}) {
+  return (
+    <div className={styles.chips} role="group" aria-label="Logs of this job">
+      {logs.map(({ id, fileName }) => (
+        <button
+          key={id}
+          type="button"
+          className={styles.chip}
+          aria-pressed={id === chosen}
+          onClick={() => onChoose(id)}
+        >
+          {fileName}
+        </button>
+      ))}
     </div>
   );
 }
