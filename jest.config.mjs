@@ -45,7 +45,10 @@ const SIMULATION = [
 
 process.env.PITSTOPA_ZONE ??= "UTC"; // what is written of a time must not depend on where the tests run
 
-/** `unit`, `pages` and `simulation` need nothing; `integration` needs the database that bin/test.mjs starts. */
+/** The dead man's beat to a process of its own: nothing else may run beside it. */
+const RIG = ["<rootDir>/tests/integration/rigProcess.test.ts"];
+
+/** `unit`, `pages` and `simulation` need nothing; `integration` and `rig` need the database that bin/test.mjs starts. */
 const config = {
   // A machine that others use as well may be many times slower for a while.
   testTimeout: 30_000,
@@ -68,6 +71,13 @@ const config = {
       ...shared,
       displayName: "integration",
       testMatch: ["<rootDir>/tests/integration/**/*.test.ts"],
+      testPathIgnorePatterns: RIG.map((path) => path.replace("<rootDir>", "")),
+      setupFiles: ["<rootDir>/tests/integration/environment.ts"],
+    },
+    {
+      ...shared,
+      displayName: "rig",
+      testMatch: RIG,
       setupFiles: ["<rootDir>/tests/integration/environment.ts"],
     },
   ],

@@ -100,10 +100,13 @@ await runMain(async () => {
   await buildProcesses();
   const database = await startMariadb(state, await freePort(), secrets);
   try {
-    await jest(["integration"], {
-      title: "integration tests",
-      env: { DATABASE_URL: database.ownerUrl, DATABASE_SOCKET: database.socket, DATABASE_DATA: database.dataDir },
-    });
+    const env = {
+      DATABASE_URL: database.ownerUrl,
+      DATABASE_SOCKET: database.socket,
+      DATABASE_DATA: database.dataDir,
+    };
+    await jest(["rig"], { title: "the rig's own process, alone", env });
+    await jest(["integration"], { title: "integration tests", env });
   } finally {
     await database.stop();
   }

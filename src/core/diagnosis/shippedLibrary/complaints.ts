@@ -1,4 +1,4 @@
-import { inFlight } from "./complaintsInFlight";
+import { alsoInFlight, inFlight } from "./complaintsInFlight";
 import { ofPower } from "./complaintsOfPower";
 import { ofTheCamera } from "./complaintsOfTheCamera";
 import { onTheGround } from "./complaintsOnTheGround";
@@ -27,7 +27,7 @@ export const complaints = family({
       },
     ),
   ],
-  seen: [...onTheGround, ...inFlight, ...ofPower, ...ofTheCamera],
+  seen: [...onTheGround, ...inFlight, ...ofPower, ...ofTheCamera, ...alsoInFlight],
   questions: [],
   checks: [
     lookAgain(
