@@ -120,11 +120,11 @@ test("a board file that is wrong is refused with its lines, and one that is righ
   await give({ ...file, name: "Loam 4" });
   await expect(page.getByText("Loam 4 is among the boards.")).toBeVisible();
   await expect(page.getByRole("row", { name: /Loam 4.*metered at the bench, version 1/ })).toBeVisible();
-  await page.getByRole("link", { name: "Loam 4" }).click();
+  await page.getByRole("link", { name: "Loam 4", exact: true }).click();
   await expect(page.getByText(/There is one version. Version 1/)).toBeVisible();
   await page.goto("/boards");
   await give({ ...file, name: "Loam 4", forwardDeg: 90 });
   await expect(page.getByRole("row", { name: /Loam 4.*version 2/ })).toBeVisible();
-  await page.getByRole("link", { name: "Loam 4" }).click();
+  await page.getByRole("link", { name: "Loam 4", exact: true }).click();
   await expect(page.getByRole("row", { name: /Arrow .* 90° from the top edge/ })).toBeVisible();
 });

@@ -1,7 +1,7 @@
 "use client";
 
 import { Button } from "antd";
-import { type KeyboardEvent, type ReactNode, useState } from "react";
+import { type KeyboardEvent, type ReactNode, useMemo, useState } from "react";
 import { type FlightlogClient } from "@/workers/flightlog/flightlogClient";
 import { type Judgement, type LogColumn, type Look, LOOK_MODES, type ShownVerdict } from "../flightlog.schema";
 import styles from "../LogLab.module.css";
@@ -48,10 +48,12 @@ export function LogView({
   notes,
   children,
 }: Props) {
-  const lanes = lanesOf(columns);
+  // Kept between renders, so that moving the pointer draws no chart anew.
+  const lanes = useMemo(() => lanesOf(columns), [columns]);
   const [pointedS, setPointedS] = useState<number | null>(null);
   const chosen = verdictOf(look, judgement);
-  const shown = look.lanes.flatMap((id) => lanes.filter((lane) => lane.id === id));
+  const shown = useMemo(() => look.lanes.flatMap((id) => lanes.filter((lane) => lane.id === id)), [look.lanes, lanes]);
+  const marks = useMemo(() => marksOf(chosen, notes), [chosen, notes]);
   const modes = LOOK_MODES.filter((mode) => mode !== "map-speed" || lanes.some(({ id }) => id === "speeds"));
   const toggle = (id: string) =>
     onLook({
@@ -118,7 +120,7 @@ export function LogView({
       {shown.length === 0 && <p className="soft">Choose a channel above.</p>}
       {look.mode === "time" && shown.length > 0 && (
         <Times
-          {...{ client, logKey, fileName, lanes: shown, range: look, marks: marksOf(chosen, notes) }}
+          {...{ client, logKey, fileName, lanes: shown, range: look, marks }}
           onRange={turn}
           onPoint={setPointedS}
         />

@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { type FlightlogClient } from "@/workers/flightlog/flightlogClient";
 import { type Track, type TrackChannels } from "@/core/flightlog/view/trackOf";
 import {
@@ -61,7 +61,8 @@ export function useLogPicture(
   const { value, message, of } = useAsked<ChannelPicture[]>(`${logKey} ${roles.join()} ${fromS} ${toS}`, [], () =>
     roles.length > 0 ? client().picture(roles, fromS, toS, PARTS) : Promise.resolve({ ok: true, value: [] }),
   );
-  return { pictures: new Map(value.map((each) => [each.role, each])), message, isEmpty: of === "" };
+  const pictures = useMemo(() => new Map(value.map((each) => [each.role, each])), [value]);
+  return { pictures, message, isEmpty: of === "" };
 }
 
 /** Spectra of a lane's channels over a stretch. */
