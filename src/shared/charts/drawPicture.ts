@@ -13,11 +13,10 @@ export async function drawPicture(toOption: (colours: ChartColours) => object, h
     left: "-10000px",
     width: `${WIDTH_PX}px`,
     height: `${heightPx}px`,
-    colorScheme: "light",
   });
   document.body.append(place);
   try {
-    const colours = coloursOf(place);
+    const colours = lightColoursAt(place);
     const chart = init(place);
     try {
       chart.setOption({ ...toOption(colours), animation: false }, true);
@@ -29,5 +28,18 @@ export async function drawPicture(toOption: (colours: ChartColours) => object, h
     }
   } finally {
     place.remove();
+  }
+}
+
+/** The colours of the light scheme: the whole page is light for as long as they are read, and nothing is painted meanwhile. */
+function lightColoursAt(element: HTMLElement): ChartColours {
+  const { dataset } = document.documentElement;
+  const before = dataset.theme;
+  dataset.theme = "light";
+  try {
+    return coloursOf(element);
+  } finally {
+    if (before === undefined) delete dataset.theme;
+    else dataset.theme = before;
   }
 }
