@@ -96,6 +96,15 @@ test("what is no log is refused with a sentence, and nothing is kept", async ({ 
   await expect(page.getByRole("button", { name: "Keep it with the job" })).toHaveCount(0);
 });
 
+/** Brightness of a picture's corner, 0 to 255. */
+function brightnessOf(image: Element): number {
+  const canvas = document.createElement("canvas");
+  const context = canvas.getContext("2d")!;
+  context.drawImage(image as HTMLImageElement, 0, 0);
+  const [red, green, blue] = context.getImageData(2, 2, 1, 1).data;
+  return (red! + green! + blue!) / 3;
+}
+
 test("where a craft flew is drawn over ground, and a chart goes into the report that the owner gets", async ({
   page,
 }) => {
@@ -116,12 +125,14 @@ test("where a craft flew is drawn over ground, and a chart goes into the report 
   await page.getByRole("button", { name: "Keep it with the job" }).click();
   await expect(said(page).getByText(/Kept by Ines/)).toBeVisible();
 
+  await page.emulateMedia({ colorScheme: "dark" });
   await page.getByRole("button", { name: /^Into the report: round\.csv/ }).click();
   await expect(page.getByText("In the report", { exact: true })).toBeVisible();
   await page.keyboard.press("6");
   const picture = page.getByRole("img", { name: /^round\.csv: .* from 0\.0 to/ });
   await expect(picture).toBeVisible();
   expect(await picture.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBe(2 * 760);
+  expect(await picture.evaluate(brightnessOf)).toBeGreaterThan(200); // for paper, on a dark screen too
   const pdf = await (await page.request.get(`/api/jobs/${number}/report`)).body();
   expect(pdf.toString("latin1").match(/\/Type \/Page\b(?!s)/g)).toHaveLength(2);
   await page.getByRole("button", { name: /^Leave out: round\.csv/ }).click();

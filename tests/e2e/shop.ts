@@ -196,11 +196,16 @@ export async function throttleNow(): Promise<number> {
   return isOn === "1" ? Number(throttle) : 0;
 }
 
-/** Kills or starts a part of the shop. */
+/** Kills or starts a part of the shop, or asks about one. @returns What the switchboard says. */
 export async function switchboard(
-  call: `${"kill" | "start"}-${"web" | "door"}` | "kill-one-that-answers" | "stop-database" | "start-database",
-): Promise<void> {
-  await fetch(`${process.env.SHOP_SWITCHBOARD}/${call}`);
+  call:
+    | `${"kill" | "start"}-${"web" | "door"}`
+    | "kill-one-that-answers"
+    | "how-many-answer"
+    | "stop-database"
+    | "start-database",
+): Promise<string> {
+  return (await fetch(`${process.env.SHOP_SWITCHBOARD}/${call}`)).text();
 }
 
 /** Asks the shop's database. */

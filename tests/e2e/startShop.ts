@@ -14,7 +14,8 @@ export default async function startShop(): Promise<() => Promise<void>> {
   const folder = path.resolve(__dirname, "../../.pitstopa-test/e2e");
   rmSync(folder, { recursive: true, force: true }); // what an earlier run took in would be refused as known
   const ports = await freePorts();
-  const stack = await startStack({ folder, ports, demo: true, distDir: process.env.PITSTOPA_DIST_DIR ?? ".next" });
+  const distDir = process.env.PITSTOPA_DIST_DIR ?? ".next";
+  const stack = await startStack({ folder, ports, demo: true, distDir, webProcesses: 2 });
 
   const switchboard = http.createServer((request, response) => {
     const done = () => response.end("done");
@@ -26,6 +27,9 @@ export default async function startShop(): Promise<() => Promise<void>> {
       case "/kill-one-that-answers":
         process.kill(childrenOf(stack.children.web!.pid!)[0]!, "SIGKILL");
         done();
+        break;
+      case "/how-many-answer":
+        response.end(String(childrenOf(stack.children.web!.pid!).length));
         break;
       case "/kill-door":
         stack.children.door!.once("exit", done);
