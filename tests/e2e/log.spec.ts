@@ -126,8 +126,9 @@ test("where a craft flew is drawn over ground, and a chart goes into the report 
   await expect(said(page).getByText(/Kept by Ines/)).toBeVisible();
 
   await page.emulateMedia({ colorScheme: "dark" });
+  const kept = page.waitForResponse(/\/api\/jobs\/\d+\/pictures$/);
   await page.getByRole("button", { name: /^Into the report: round\.csv/ }).click();
-  await expect(page.getByText("In the report", { exact: true })).toBeVisible();
+  expect((await kept).status()).toBe(201);
   await page.keyboard.press("6");
   const picture = page.getByRole("img", { name: /^round\.csv: .* from 0\.0 to/ });
   await expect(picture).toBeVisible();

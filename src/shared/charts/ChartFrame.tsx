@@ -95,7 +95,7 @@ export function ChartFrame({
   return (
     <>
       <div ref={frame} style={{ height: heightPx, width: "100%" }} role="img" aria-label={label} />
-      <PictureButton toOption={toPicture} heightPx={heightPx} caption={caption ?? label} />
+      <PictureButton toOption={toPicture} heightPx={heightPx} caption={caption ?? label} subject={shape ?? label} />
     </>
   );
 }

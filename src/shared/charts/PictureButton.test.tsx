@@ -9,9 +9,9 @@ const png = new Blob(["png"], { type: "image/png" });
 beforeEach(() => draw.mockReset().mockResolvedValue(png));
 
 const option = () => ({});
-const show = (keep: ((picture: Blob, caption: string) => Promise<string | null>) | null, toOption = option) => (
+const show = (keep: ((picture: Blob, caption: string) => Promise<string | null>) | null, subject = "a fit") => (
   <ReportPicturesContext value={keep && { keep }}>
-    <PictureButton toOption={toOption} heightPx={240} caption="Thrust over amps" />
+    <PictureButton toOption={option} heightPx={240} caption="Thrust over amps" subject={subject} />
   </ReportPicturesContext>
 );
 const press = () => act(async () => fireEvent.click(screen.getByRole("button", { name: /Into the report/ })));
@@ -39,7 +39,7 @@ describe("PictureButton", () => {
     const keep = async () => null;
     const { rerender } = render(show(keep));
     await press();
-    rerender(show(keep, () => ({ changed: true })));
+    rerender(show(keep, "another fit"));
     expect(screen.getByRole("status")).toBeEmptyDOMElement();
   });
 

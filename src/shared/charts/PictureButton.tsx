@@ -10,21 +10,23 @@ interface Props {
   toOption: (colours: ChartColours) => object;
   heightPx: number;
   caption: string;
+  /** What is drawn, in a word: while it stays the same, so does what was said of its picture. */
+  subject: string;
 }
 
 /** Puts a chart as it is now into the job's report; nothing where there is no report. */
-export function PictureButton({ toOption, heightPx, caption }: Props) {
+export function PictureButton({ toOption, heightPx, caption, subject }: Props) {
   const pictures = use(ReportPicturesContext);
-  const [state, setState] = useState<{ of: object; said: string; isBusy: boolean } | null>(null);
+  const [state, setState] = useState<{ of: string; said: string; isBusy: boolean } | null>(null);
   if (!pictures) return null;
-  const said = state?.of === toOption ? state : null;
+  const said = state?.of === subject ? state : null;
   const keep = async () => {
-    setState({ of: toOption, said: "Drawing…", isBusy: true });
+    setState({ of: subject, said: "Drawing…", isBusy: true });
     const refused = await drawPicture(toOption, heightPx).then(
       (picture) => pictures.keep(picture, caption),
       () => "The picture could not be drawn.",
     );
-    setState({ of: toOption, said: refused ?? "In the report", isBusy: false });
+    setState({ of: subject, said: refused ?? "In the report", isBusy: false });
   };
   return (
     <p className={styles.picture}>
