@@ -132,7 +132,7 @@ test("where a craft flew is drawn over ground, and a chart goes into the report 
   await page.keyboard.press("6");
   const picture = page.getByRole("img", { name: /^round\.csv: .* from 0\.0 to/ });
   await expect(picture).toBeVisible();
-  expect(await picture.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBe(2 * 760);
+  await expect.poll(() => picture.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBe(2 * 760);
   expect(await picture.evaluate(brightnessOf)).toBeGreaterThan(200); // for paper, on a dark screen too
   const pdf = await (await page.request.get(`/api/jobs/${number}/report`)).body();
   expect(pdf.toString("latin1").match(/\/Type \/Page\b(?!s)/g)).toHaveLength(2);
