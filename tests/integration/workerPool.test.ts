@@ -9,21 +9,33 @@ const runFile = (lines: number) =>
     ...Array.from({ length: lines }, (_, line) => `${line / 100},50,14.8,12`),
   ].join("\n");
 
+/** What a task answers, and the longest time in ms for which this process did nothing else meanwhile. */
+async function longestHold<T>(task: () => Promise<T>) {
+  let longestMs = 0;
+  let lastMs = performance.now();
+  const look = () => {
+    longestMs = Math.max(longestMs, performance.now() - lastMs - 5);
+    lastMs = performance.now();
+  };
+  const watch = setInterval(look, 5);
+  const result = await task();
+  look();
+  clearInterval(watch);
+  return { result, longestMs };
+}
+
 describe("the worker pool", () => {
   it("reads a run of a hundred thousand lines and never holds this process for long", async () => {
     await runTask("readRun", runFile(100)); // the thread begins
     const text = runFile(100_000);
-    let longestMs = 0;
-    let lastMs = performance.now();
-    const watch = setInterval(() => {
-      longestMs = Math.max(longestMs, performance.now() - lastMs - 5);
-      lastMs = performance.now();
-    }, 5);
-    const read = await runTask("readRun", text);
-    clearInterval(watch);
-    expect(read).toMatchObject({ ok: true, sampleCount: 100_000, lengthS: 999.99 });
-    // Read here it holds the process for half a second and more; a busy machine adds some of its own.
-    expect(longestMs).toBeLessThan(200);
+    const held: number[] = [];
+    for (let turn = 0; turn < 3; turn++) {
+      const { result, longestMs } = await longestHold(() => runTask("readRun", text));
+      expect(result).toMatchObject({ ok: true, sampleCount: 100_000, lengthS: 999.99 });
+      held.push(longestMs);
+    }
+    // What the task itself holds is in every turn, what the machine adds is not. Read here it holds half a second.
+    expect(Math.min(...held)).toBeLessThan(100);
   });
 
   it("says what is wrong with a table as a value, not as an error that loses its class on the way", async () => {
