@@ -8,6 +8,7 @@ const VIEWS = [
   "/craft",
   "/craft/1",
   "/library",
+  "/library/learned",
   "/packs",
   "/instruments",
   "/workshop",

@@ -1,11 +1,8 @@
 import { type RowDataPacket } from "mysql2/promise";
 import { shippedLibrary } from "@/core/diagnosis/shippedLibrary";
-import { decideCase, handBack } from "@/features/handback/handBack";
+import { decideCase } from "@/features/handback/handBack";
 import { getIsolateBay } from "@/features/isolate/getIsolateBay";
-import { nameCause } from "@/features/isolate/isolateVerbs";
-import { enterBay } from "@/features/job/bays/enterBay";
 import { getJob } from "@/features/job/jobRepository";
-import { listProofs } from "@/features/job/proofRepository";
 import { getLearnedCauses } from "@/features/faultLibrary/closedCaseRepository";
 import { getCurrentLibrary } from "@/features/faultLibrary/currentLibrary";
 import { DEFAULT_WORKSHOP } from "@/features/faultLibrary/defaultWorkshop";
@@ -13,10 +10,9 @@ import { listRevisions } from "@/features/faultLibrary/libraryRepository";
 import { getWorkshop } from "@/features/faultLibrary/workshopRepository";
 import { getRevisionDiff } from "@/features/library/getLibraryPage";
 import { importLibrary, removeEntry, restoreRevision, saveEntry } from "@/features/library/libraryVerbs";
-import { decideProof } from "@/features/prove/proveVerbs";
-import { changeSetting } from "@/features/refit/changeSetting";
 import { getWorkshopPage } from "@/features/workshop/getWorkshopPage";
 import { saveWorkshop } from "@/features/workshop/saveWorkshop";
+import { closeJob } from "./closeJob";
 import { openTestShop, type TestShop } from "./testShop";
 
 let shop: TestShop;
@@ -169,37 +165,7 @@ describe("learning from closed jobs", () => {
   /** A whole job on a quad, closed with this cause. */
   async function close(faultIds: string[], other = ""): Promise<number> {
     const jobId = await shop.receive();
-    const target = () => shop.target(jobId);
-    await nameCause(shop.technician, {
-      ...(await target()),
-      faultIds,
-      places: {},
-      instead: null,
-      otherPlace: "",
-      other,
-      note: "",
-    });
-    await changeSetting(shop.technician, {
-      ...(await target()),
-      what: "plug",
-      before: "loose",
-      after: "glued",
-      mended: "settings",
-      place: "",
-    });
-    await enterBay(shop.technician, { ...(await target()), to: "prove", reason: "" });
-    for (const { kind } of await listProofs(shop.pool, jobId)) {
-      await decideProof(shop.technician, {
-        ...(await target()),
-        kind,
-        state: "met",
-        note: "",
-        symptomId: null,
-        place: "",
-        evidence: { by: "eye", because: "looked at in the test" },
-      });
-    }
-    await handBack(shop.technician, { ...(await target()), to: "its owner", note: "" });
+    await closeJob(shop, jobId, faultIds, other);
     return jobId;
   }
   const learned = () => getLearnedCauses(shop.pool, "quad");

@@ -40,6 +40,7 @@ import { enterBay } from "@/features/job/bays/enterBay";
 import { listEvents } from "@/features/job/events/jobEventRepository";
 import { getJob } from "@/features/job/jobRepository";
 import { DEFAULT_WORKSHOP } from "@/features/faultLibrary/defaultWorkshop";
+import { decideLink } from "@/features/library/learned/decideLink";
 import { importLibrary, removeEntry, restoreRevision, saveEntry } from "@/features/library/libraryVerbs";
 import { type VerbContext } from "@/server/verbs/verbContext";
 import { decideProof, logSortie, putRight, reopenProof } from "@/features/prove/proveVerbs";
@@ -301,6 +302,8 @@ const LEADING: Record<string, (context: VerbContext) => Promise<unknown>> = {
   restoreRevision: (context) => restoreRevision(context, { baseRevision: 0, revision: 0, note: "" }),
   importLibrary: (context) => importLibrary(context, { baseRevision: 0, text: "{}", isTrial: true, note: "" }),
   saveWorkshop: (context) => saveWorkshop(context, { version: 0, content: DEFAULT_WORKSHOP }),
+  decideLink: (context) =>
+    decideLink(context, { faultId: "camera-dead", symptomId: "no-picture", learns: false, reason: "x" }),
   decideCase: (context) => decideCase(context, { jobId, counts: false, reason: "" }),
   deleteInstrument: (context) => deleteInstrument(context, { id: 1, version: 1 }),
   addPerson: (context) => addPerson(context, { signInName: "x", displayName: "X", role: "viewer" }),

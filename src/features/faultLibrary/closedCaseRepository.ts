@@ -3,6 +3,7 @@ import { type RowDataPacket } from "mysql2/promise";
 import { type LearnedCauses, type SeenCauses } from "@/core/diagnosis/library/learnedRate";
 import { type History, type Phase } from "@/core/diagnosis/library/library.types";
 import { type Db } from "@/server/db";
+import { countLooks } from "./linkRepository";
 
 /** A handed-back job that the shop can learn from. */
 export interface ClosedCase {
@@ -53,7 +54,9 @@ export async function setCaseCounts(
     reason,
     jobId,
   ]);
-  await addToCounters(db, String(row.craft_kind), JSON.parse(String(row.fault_ids)) as string[], counts ? 1 : -1);
+  const by = counts ? 1 : -1;
+  await addToCounters(db, String(row.craft_kind), JSON.parse(String(row.fault_ids)) as string[], by);
+  await countLooks(db, jobId, by);
   return true;
 }
 
@@ -94,7 +97,19 @@ export async function getLearnedCauses(db: Db, craftKind: string): Promise<Learn
   };
 }
 
-/** The same of all kinds of craft together. */
+/** The newest counted cases: job, kind of craft and causes; at most 5,000. */
+export async function listCountedCases(db: Db): Promise<Pick<ClosedCase, "jobId" | "craftKind" | "faultIds">[]> {
+  const [rows] = await db.execute<RowDataPacket[]>(
+    "SELECT job_id, craft_kind, fault_ids FROM closed_case WHERE counts = 1 ORDER BY job_id DESC LIMIT 5000",
+  );
+  return rows.map((row) => ({
+    jobId: Number(row.job_id),
+    craftKind: String(row.craft_kind),
+    faultIds: JSON.parse(String(row.fault_ids)) as string[],
+  }));
+}
+
+/** What the counted cases say of all kinds of craft together. */
 export async function getAllLearnedCauses(db: Db): Promise<SeenCauses> {
   const [rows] = await db.execute<RowDataPacket[]>(
     "SELECT fault_id, SUM(jobs) AS jobs FROM cause_count GROUP BY fault_id",

@@ -9,10 +9,13 @@ import { type Db } from "@/server/db";
 import { listKindsOnHand } from "@/features/stock/stockRepository";
 import { getLearnedCauses } from "./closedCaseRepository";
 import { getCurrentLibrary } from "./currentLibrary";
+import { learnedLibrary } from "./learnedLibrary";
+import { listSeenLinks } from "./linkRepository";
 import { getWorkshop } from "./workshopRepository";
 
 /** Everything a case on one craft is weighed with. */
 export interface Knowledge {
+  /** With the strengths that the shop learned, while learning is switched on. */
   library: Library;
   /** Of the library; 0 for the shipped one. */
   revision: number;
@@ -36,7 +39,7 @@ export async function getKnowledge(db: Db, { id, kind }: Pick<Craft, "id" | "kin
   const onShelves = await listKindsOnHand(db);
   const { tools, spares, isLearning, currency, ...prices } = content;
   return {
-    library,
+    library: isLearning ? learnedLibrary(library, await listSeenLinks(db)) : library,
     revision,
     positions,
     prices,

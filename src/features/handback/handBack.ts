@@ -1,4 +1,5 @@
 import "server-only";
+import { lookedAt } from "@/core/diagnosis/library/lookedAt";
 import { mayRelease } from "@/core/prove/orderProofs";
 import { registeredBays } from "@/features/job/bays/bayRegistry";
 import { getCraft } from "@/features/craft/craftRepository";
@@ -10,11 +11,13 @@ import { type Job, jobNumber } from "@/features/job/job";
 import { isWorkedIn } from "@/features/job/bays/bayChange";
 import { causesOf, standingCauses } from "@/features/job/causes/causesOf";
 import { type JobEvent } from "@/features/job/events/eventKind";
-import { findingsOf } from "@/features/job/events/findings";
+import { countedFindings, findingsOf } from "@/features/job/events/findings";
 import { type Proof } from "@/features/job/proof";
 import { listEvents } from "@/features/job/events/jobEventRepository";
 import { listProofs } from "@/features/job/proofRepository";
 import { insertClosedCase, setCaseCounts } from "@/features/faultLibrary/closedCaseRepository";
+import { getCurrentLibrary } from "@/features/faultLibrary/currentLibrary";
+import { insertLooks } from "@/features/faultLibrary/linkRepository";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { type Db, withTransaction } from "@/server/db";
 import { AppError, NotFoundError } from "@/server/errors";
@@ -64,13 +67,24 @@ export async function handBack(context: VerbContext, input: HandBackInput): Prom
   });
 }
 
-/** Counts the job's causes that stand for the shop's own rates. A cause outside the library counts as a job without one of its faults. */
+/**
+ * Counts the job's causes that stand for the shop's own rates, and with one cause alone what checks looked at for the strengths of
+ * its links. A cause outside the library counts as a job without one of its faults.
+ */
 async function rememberCase(db: Db, job: Job, events: readonly JobEvent[], proofs: readonly Proof[]): Promise<void> {
-  const causes = standingCauses(causesOf({ events, findings: findingsOf(events), proofs }));
+  const findings = findingsOf(events);
+  const causes = standingCauses(causesOf({ events, findings, proofs }));
   if (causes.length === 0) return; // nothing was isolated on this job, so it teaches nothing
   const { kind } = await getCraft(db, job.craftId);
   const faultIds = [...new Set(causes.flatMap(({ faults }) => faults.map(({ id }) => id)))];
   await insertClosedCase(db, { jobId: job.id, craftKind: kind, faultIds });
+  const [only, second] = causes;
+  // With two causes it is not known which of them showed what.
+  if (second || faultIds.length !== 1 || only!.other !== "") return;
+  const { library } = await getCurrentLibrary(db);
+  const takenBack = new Set(findings.filter(({ state }) => state === "taken back").map(({ seq }) => seq));
+  const whenNamed = findingsOf(events.filter(({ seq }) => seq < only!.seq)).filter(({ seq }) => !takenBack.has(seq));
+  await insertLooks(db, job.id, faultIds[0]!, lookedAt(library, countedFindings(whenNamed, library)));
 }
 
 /**

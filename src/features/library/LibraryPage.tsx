@@ -1,6 +1,7 @@
 "use client";
 
 import { Button, Input } from "antd";
+import Link from "next/link";
 import { useRef, useState } from "react";
 import { type SeenCauses } from "@/core/diagnosis/library/learnedRate";
 import { type Library } from "@/core/diagnosis/library/library.types";
@@ -104,6 +105,9 @@ export function LibraryPage({ library, seen, revision, generatedChecks, history,
           <button className={styles.group} aria-pressed={side === "file"} onClick={() => setSide("file")}>
             Export and import
           </button>
+          <Link href="/library/learned" className={styles.group}>
+            What the shop learned
+          </Link>
         </div>
         {side === "entry" &&
           (chosen && (isChanging || chosen.id === null) ? (

@@ -1,6 +1,7 @@
 "use client";
 
 import { Button } from "antd";
+import Link from "next/link";
 import { useState } from "react";
 import { PART_KIND_LIST, PART_KINDS } from "@/core/craft/partKinds";
 import { TOOLS } from "@/core/diagnosis/library/tools";
@@ -73,8 +74,8 @@ function Sheet({ content, checksByTool, checksBySpare, onShelves, learned }: Wor
         <h2>Learning</h2>
         <p>
           {content.isLearning
-            ? "Handed-back jobs move the usual rates of their kind of craft."
-            : "The usual rates are the library's alone: learning is switched off."}
+            ? "Handed-back jobs move the usual rates of their kind of craft, and how strongly a fault shows."
+            : "Rates and links are the library's alone: learning is switched off."}
         </p>
         {learned.length > 0 ? (
           <ul className={styles.learned}>
@@ -87,6 +88,9 @@ function Sheet({ content, checksByTool, checksBySpare, onShelves, learned }: Wor
         ) : (
           <p className="soft">No job has been handed back yet.</p>
         )}
+        <p>
+          <Link href="/library/learned">What was learned, and from which jobs</Link>
+        </p>
         <p className="soft">A wrongly closed job is taken out on its Hand back page.</p>
       </section>
     </div>

@@ -69,12 +69,26 @@ export function priorInContext(fault: FaultMode, context: CaseContext, learned: 
   if (!canHave(context.craftKind, fault)) return 0;
   const prior = byLibrary(fault, context);
   if (!learned) return prior;
-  const { craftKind } = context;
-  const expected = learned.circumstances.reduce(
+  return Math.min(MOST, prior * learnedRate(fault, context.craftKind, learned).times);
+}
+
+/**
+ * What a shop's closed jobs on one kind of craft make of a fault's rate.
+ *
+ * @returns Jobs that had it, jobs that the library expects to have had it under their circumstances, and by how many times its rate
+ *   is multiplied.
+ */
+export function learnedRate(
+  fault: FaultMode,
+  craftKind: string,
+  { circumstances, withFault }: LearnedCauses,
+): { seen: number; expected: number; times: number } {
+  const seen = withFault[fault.id] ?? 0;
+  const expected = circumstances.reduce(
     (sum, { phase, history, jobs }) => sum + jobs * byLibrary(fault, { craftKind, phase, history }),
     0,
   );
-  return Math.min(MOST, prior * timesAsOften(forKind(fault, craftKind), expected, learned.withFault[fault.id] ?? 0));
+  return { seen, expected, times: timesAsOften(forKind(fault, craftKind), expected, seen) };
 }
 
 function byLibrary(fault: FaultMode, context: CaseContext): number {
