@@ -1,6 +1,6 @@
 #!/usr/bin/env node
 // Measures the figures that were asked for, on this machine, and says which are reached.
-// npm run bench [-- engine replays detection cutoffs technician page board beat longrun]: some of them, or all.
+// npm run bench [-- engine replays detection cutoffs technician learning page board beat longrun]: some of them, or all.
 import { readOptions } from "./lib/options.mjs";
 import { rmSync } from "node:fs";
 import { join } from "node:path";
@@ -17,6 +17,7 @@ import { measureLongRun } from "./benchmarks/longRun.mjs";
 import { measureKills } from "./benchmarks/kills.mjs";
 import { measureIsolatePage } from "./benchmarks/isolatePage.mjs";
 import { measureReplays } from "./benchmarks/replays.mjs";
+import { measureLearning } from "./benchmarks/learning.mjs";
 import { measureTechnician } from "./benchmarks/technician.mjs";
 import { measureWiring } from "./benchmarks/wiring.mjs";
 import { buildProcesses, ensureBuild, ensureDebianPackages, ensureNodeModules } from "./lib/install.mjs";
@@ -32,6 +33,7 @@ const ALONE = {
   detection: measureDetection,
   cutoffs: measureCutoffs,
   technician: measureTechnician,
+  learning: measureLearning,
   kills: measureKills,
   cluster: measureCluster,
   logs: measureLogs,
