@@ -2,25 +2,30 @@ import { withGeneratedChecks } from "../../src/core/diagnosis/library/generateCh
 import { diagnoseCase } from "../../src/core/diagnosis/diagnoseCase";
 import { type Finding } from "../../src/core/diagnosis/findings/caseFindings";
 import { shippedLibrary } from "../../src/core/diagnosis/shippedLibrary";
-import { CASES } from "./blind/cases";
-import { STORIES } from "./blind/stories";
+import { type BlindCase, CASES } from "./blind/cases";
+import { SMALL_CRAFT_CASES } from "./blind/smallCraftCases";
+import { SMALL_CRAFT_STORIES } from "./blind/smallCraftStories";
+import { STORIES, type Story } from "./blind/stories";
 
 const library = withGeneratedChecks(shippedLibrary);
 /** So many of them are burnt, shorted, browned out, badly joined or on the wrong rail: the first of the file. */
 const ELECTRICAL = 20;
-const cases = STORIES.map((story) => {
-  const { context, seen, checks, causes } = CASES[story.id]!;
-  const told = seen.map((text): Finding => ({
-    kind: "symptom",
-    symptomId: text.replace("!", ""),
-    value: !text.startsWith("!"),
-  }));
-  const answered = checks.map((text): Finding => {
-    const [checkId, outcomeId] = text.split(":");
-    return { kind: "check", checkId: checkId!, outcomeId: outcomeId! };
+const inWords = (stories: readonly Story[], words: Readonly<Record<string, BlindCase>>) =>
+  stories.map((story) => {
+    const { context, seen, checks, causes } = words[story.id]!;
+    const told = seen.map((text): Finding => ({
+      kind: "symptom",
+      symptomId: text.replace("!", ""),
+      value: !text.startsWith("!"),
+    }));
+    const answered = checks.map((text): Finding => {
+      const [checkId, outcomeId] = text.split(":");
+      return { kind: "check", checkId: checkId!, outcomeId: outcomeId! };
+    });
+    return { ...story, context, told, answered, causes };
   });
-  return { ...story, context, told, answered, causes };
-});
+const cases = inWords(STORIES, CASES);
+const smallCraft = inWords(SMALL_CRAFT_STORIES, SMALL_CRAFT_CASES);
 
 // Common practice, no published source. What it was before anything was changed for them stands in first-run.txt: 30 of 33.
 describe("forty repairs written before the library was opened", () => {
@@ -52,4 +57,19 @@ describe("forty repairs written before the library was opened", () => {
       expect(diagnoseCase(library, { context, findings: told }).nextChecks[0]!.check.hazard).toBe("unpowered");
     },
   );
+});
+
+// Common practice, no published source. Their author knew the library; before the faults were added none came first (small-craft-first-run.txt).
+describe("eighteen repairs of small and unusual craft", () => {
+  it.each(smallCraft)(
+    "$id: the true cause stands first with all evidence in",
+    ({ context, told, answered, causes }) => {
+      const { suspects } = diagnoseCase(library, { context, findings: [...told, ...answered] });
+      expect(causes).toContain(suspects[0]!.fault.id);
+    },
+  );
+
+  it.each(smallCraft)("$id: the first advice needs no power", ({ context, told }) => {
+    expect(diagnoseCase(library, { context, findings: told }).nextChecks[0]!.check.hazard).toBe("unpowered");
+  });
 });

@@ -1,8 +1,16 @@
+import { canHave } from "./library/compileLibrary";
 import { type Library } from "./library/library.types";
 
-/** Complaints of a library that hang together as tightly as any: each shares the most faults with those before it. */
-export function connectedSymptoms({ symptoms }: Library, count: number): string[] {
-  const complaints = symptoms.filter(({ complaint, links }) => complaint && Object.keys(links).length > 0);
+/** Complaints of a quad that hang together as tightly as any: each shares the most of its faults with those before it. */
+export function connectedSymptoms({ symptoms, faults: all }: Library, count: number): string[] {
+  const possible = new Set(all.filter((fault) => canHave("quad", fault)).map(({ id }) => id));
+  const complaints = symptoms
+    .filter(({ complaint }) => complaint)
+    .map(({ id, links }) => ({
+      id,
+      links: Object.fromEntries(Object.entries(links).filter(([fault]) => possible.has(fault))),
+    }))
+    .filter(({ links }) => Object.keys(links).length > 0);
   const chosen = complaints.slice(0, 1);
   while (chosen.length < count) {
     const faults = new Set(chosen.flatMap(({ links }) => Object.keys(links)));

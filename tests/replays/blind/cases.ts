@@ -11,7 +11,8 @@ export interface BlindCase {
   causes: readonly string[];
 }
 
-const of = (
+/** A case in one line each: kind, phase, history, causes, complaints, answers. */
+export const of = (
   craftKind: string,
   phase: CaseContext["phase"],
   history: CaseContext["history"],

@@ -9,7 +9,14 @@ const library: Library = {
   faults: [],
   checks: [],
   symptoms: [
-    { id: "hot", whenTrue: "Hot", whenFalse: "Cool", leak: 0.1, grade: "judgement", links: { bearing: 0.5, winding: 0.8 } },
+    {
+      id: "hot",
+      whenTrue: "Hot",
+      whenFalse: "Cool",
+      leak: 0.1,
+      grade: "judgement",
+      links: { bearing: 0.5, winding: 0.8 },
+    },
     { id: "rough", whenTrue: "Rough", whenFalse: "Smooth", leak: 0.02, grade: "guess", links: { bearing: 0.9 } },
   ],
 };

@@ -1,3 +1,4 @@
+import { canHave } from "./compileLibrary";
 import { shippedLibrary } from "../shippedLibrary";
 import { type Check, type Library, type Measurement } from "./library.types";
 import { validateLibrary } from "./validateLibrary";
@@ -127,5 +128,20 @@ describe("validateLibrary", () => {
     ],
   ])("finds %s", (_, change, expected) => {
     expect(problems(change)).toEqual(expect.arrayContaining([expect.stringMatching(expected)]));
+  });
+});
+
+describe("the library that ships", () => {
+  it.each([
+    ["ducted quad"],
+    ["tricopter"],
+    ["camera drone"],
+    ["octo"],
+    ["vertical take-off"],
+    ["helicopter"],
+    ["fixed wing"],
+  ])("has at least twelve faults that a quad cannot have, for a %s", (craftKind) => {
+    const own = shippedLibrary.faults.filter((fault) => canHave(craftKind, fault) && !canHave("quad", fault));
+    expect(own.length).toBeGreaterThanOrEqual(12);
   });
 });

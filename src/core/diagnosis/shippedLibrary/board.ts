@@ -1,4 +1,4 @@
-import { adjusting, ask, family, fault, lookAgain, replacing } from "./family";
+import { adjusting, ask, family, fault, lookAgain, replacing, trySetting } from "./family";
 import { MOTORS_TURN, MULTIROTORS, PROPS_ON, WITH_SERVOS } from "./kinds";
 
 /*
@@ -292,8 +292,8 @@ export const board = family({
       leak: 0.03,
       links: { "accelerometer-uncalibrated": 0.9, "board-orientation": 0.4, "stack-loose": 0.2 },
     }),
-    ask("gains-halved", {
-      title: "Lower the gains by a third and hover again",
+    trySetting("gains-halved", {
+      title: "Lower the gains by a third, hover, then restore them",
       steps: [
         "Back up the settings. Lower the gains of the shaking axis by a third, change nothing else.",
         "Hover at knee height; then restore and hover again.",
@@ -302,22 +302,23 @@ export const board = family({
       minutes: 10,
       needs: ["USB lead", "charged pack"],
       hazard: "props on",
-      yes: "Gone with lower gains",
+      yes: "Gone with lower gains, back with the old ones",
       no: "No difference",
       leak: 0.03,
       links: { "gains-too-high": 0.93, "filters-off": 0.3, "soft-mount-hard": 0.2 },
     }),
-    ask("gains-raised", {
-      title: "Raise the gains by a tenth and hover again",
+    trySetting("gains-raised", {
+      title: "Raise the gains by a tenth, hover, then restore them",
       steps: [
         "Back up the settings. Raise the gains of the soft axis by a tenth, change nothing else.",
         "Hover at knee height, tap it with the sticks; stop at the first oscillation.",
+        "Restore them and hover again.",
       ],
       cautions: [PROPS_ON],
       minutes: 8,
       needs: ["USB lead", "charged pack"],
       hazard: "props on",
-      yes: "Firmer, without oscillation",
+      yes: "Firmer without oscillation, soft again with the old ones",
       no: "No better, or it oscillates",
       leak: 0.05,
       links: { "gains-too-low": 0.92 },

@@ -1,3 +1,4 @@
+import { STAYS_AWAY } from "./family";
 import { type Library } from "../library/library.types";
 
 /*
@@ -509,7 +510,12 @@ export const droppedOut: Omit<Library, "version"> = {
       needs: ["USB lead", "charged pack"],
       outcomes: [
         { id: "rate", label: "Gone at half rate, back at full", sets: { "steady-at-lower-rate": true } },
-        { id: "same", label: "No difference", sets: { "steady-at-lower-rate": false } },
+        { id: "same", label: "No difference", sets: { "steady-at-lower-rate": false, [STAYS_AWAY]: false } },
+        {
+          id: "stays-away",
+          label: "Gone, and still gone at the full rate",
+          sets: { "steady-at-lower-rate": false, [STAYS_AWAY]: true },
+        },
       ],
     },
     {

@@ -1,4 +1,4 @@
-import { adjusting, ask, family, fault, lookAgain, replacing, seen } from "./family";
+import { adjusting, ask, family, fault, lookAgain, replacing, seen, STAYS_AWAY } from "./family";
 
 /*
  * The family "burnt, wet, wrongly fed": what is looked at, smelt and beeped before any power. Trade judgement and guesses; no
@@ -339,6 +339,25 @@ export const electrical = family({
     }),
   ],
   symptoms: [
+    {
+      id: STAYS_AWAY,
+      whenTrue: "What had gone stays away with the old setting back",
+      whenFalse: "It comes and goes with the setting, or with none",
+      leak: 0.08,
+      grade: "guess",
+      links: {
+        "joint-cold": 0.35,
+        "camera-lead": 0.35,
+        "board-lead": 0.3,
+        "motor-phase-wire": 0.25,
+        "esc-signal-wire": 0.25,
+        "gimbal-ribbon": 0.25,
+        "fold-contact": 0.25,
+        "tail-lead-broken": 0.25,
+        "loose-wire-flaps": 0.2,
+        "stack-loose": 0.15,
+      },
+    },
     {
       id: "pack-away",
       whenTrue: "The bad pack is out of the building; another, looked at, is on the bench",

@@ -95,6 +95,33 @@ export function ask(id: string, question: Question): { check: Check; symptom: Sy
   };
 }
 
+/** Seen once a setting that was tried is back as it was: what had gone stays away. */
+export const STAYS_AWAY = "fault-stays-away";
+
+/**
+ * A check that changes a setting and puts it back: only what goes with the change and comes back with the old setting speaks for it.
+ * What stays away was moved by the handling, or comes and goes by itself.
+ */
+export function trySetting(id: string, question: Question): { check: Check; symptom: Symptom } {
+  const { check, symptom } = ask(id, question);
+  const [yes, no] = check.outcomes;
+  return {
+    symptom,
+    check: {
+      ...check,
+      outcomes: [
+        yes!,
+        { ...no!, sets: { [id]: false, [STAYS_AWAY]: false } },
+        {
+          id: "stays-away",
+          label: "Gone, and still gone with the old setting back",
+          sets: { [id]: false, [STAYS_AWAY]: true },
+        },
+      ],
+    },
+  };
+}
+
 /** A check that looks again at symptoms that exist: each outcome sets some of them. */
 export function lookAgain(
   id: string,

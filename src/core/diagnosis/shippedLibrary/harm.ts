@@ -74,6 +74,21 @@ const HARM: Readonly<Record<string, Harm>> = {
   "spindle-bent": RUNS_OFF,
   "belt-slips": FALLS,
   "main-bearing": harm(0, 6000),
+  "lead-in-duct": harm(2500, 4000),
+  "duct-lining-loose": harm(0, 4000),
+  "duct-cracked": harm(0, 2000),
+  "duct-strut-cracked": FLIPS,
+  "board-without-air": harm(1500, 4000),
+  "tail-lead-broken": harm(1500, 8000),
+  "yaw-servo-reversed": FLIPS,
+  "tail-pin-bent": harm(0, 4000),
+  "servo-rate-too-high": harm(1500, 4000),
+  "prop-not-locked": FLIPS,
+  "fan-blocked": harm(1000, 0),
+  "arms-not-open": FLIPS,
+  "fold-contact": FALLS,
+  "boom-soft": harm(0, 5000),
+  "lift-starts-late": FALLS,
 };
 
 /** Writes its harm into each fault of a library that has one. */

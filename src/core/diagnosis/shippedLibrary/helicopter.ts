@@ -1,4 +1,4 @@
-import { adjusting, ask, family, fault, replacing } from "./family";
+import { adjusting, ask, family, fault, replacing, trySetting } from "./family";
 import { HELICOPTERS } from "./kinds";
 
 /*
@@ -268,14 +268,18 @@ export const helicopter = family({
       leak: 0.03,
       links: { "main-bearing": 0.93, "head-dampers": 0.15 },
     }),
-    ask("tail-gain-lower", {
-      title: "Lower the tail gain by a tenth and hover",
-      steps: ["Note the gain; lower it by a tenth, change nothing else.", "Hover in, then fly past."],
+    trySetting("tail-gain-lower", {
+      title: "Lower the tail gain by a tenth, hover, then put it back",
+      steps: [
+        "Note the gain; lower it by a tenth, change nothing else.",
+        "Hover in, then fly past.",
+        "Put it back and hover again.",
+      ],
       cautions: [BLADES],
       minutes: 8,
       needs: ["charged pack"],
       hazard: "props on",
-      yes: "The wag is gone",
+      yes: "The wag goes, and comes back with the old gain",
       no: "No difference",
       leak: 0.04,
       links: { "tail-gain-high": 0.93 },

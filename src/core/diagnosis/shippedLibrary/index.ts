@@ -1,8 +1,10 @@
 import { type Library } from "../library/library.types";
 import { airspeed } from "./airspeed";
 import { board } from "./board";
+import { cameraDrone } from "./cameraDrone";
 import { complaints } from "./complaints";
 import { droppedOut } from "./droppedOut";
+import { ducted } from "./ducted";
 import { electrical } from "./electrical";
 import { escs } from "./escs";
 import { joinFamilies } from "./family";
@@ -23,7 +25,7 @@ import { radio } from "./radio";
 import { rigging } from "./rigging";
 import { secondChecks } from "./secondChecks";
 import { servos } from "./servos";
-import { smallKinds } from "./smallKinds";
+import { tricopter } from "./tricopter";
 import { verticalTakeOff } from "./verticalTakeOff";
 import { withWhere } from "./where";
 
@@ -47,7 +49,9 @@ const joined = joinFamilies("2026.12", [
   verticalTakeOff,
   airspeed,
   lifters,
-  smallKinds,
+  ducted,
+  tricopter,
+  cameraDrone,
   secondChecks,
 ]);
 

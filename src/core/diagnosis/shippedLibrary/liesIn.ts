@@ -25,6 +25,11 @@ const LIES_IN: Readonly<Record<string, LiesIn>> = {
   "prop-side": "joint",
   "motor-bell-loose": "joint",
   "gimbal-unbalanced": "joint",
+  "prop-not-locked": "joint",
+  "folding-blade-stiff": "joint",
+  "fan-blocked": "surroundings",
+  "board-without-air": "surroundings",
+  "ducts-catch-wind": "surroundings",
 };
 
 /** Writes into each fault where it lies, for those that do not lie in their part. */

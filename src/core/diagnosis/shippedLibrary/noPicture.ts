@@ -1,3 +1,4 @@
+import { STAYS_AWAY } from "./family";
 import { type Library } from "../library/library.types";
 
 /*
@@ -585,6 +586,7 @@ export const noPicture: Omit<Library, "version"> = {
         "Back up the settings.",
         "Set camera and board to the same standard; look.",
         "Try the other one; look again.",
+        "Back to the first: does the picture go again?",
       ],
       cautions: [],
       minutes: 3,
@@ -592,7 +594,12 @@ export const noPicture: Omit<Library, "version"> = {
       needs: [],
       outcomes: [
         { id: "back", label: PICTURE_OUT, sets: { "picture-on-other-standard": true } },
-        { id: "same", label: PICTURE_SAME, sets: { "picture-on-other-standard": false } },
+        { id: "same", label: PICTURE_SAME, sets: { "picture-on-other-standard": false, [STAYS_AWAY]: false } },
+        {
+          id: "stays-away",
+          label: "Picture is back, and stays with the first standard",
+          sets: { "picture-on-other-standard": false, [STAYS_AWAY]: true },
+        },
       ],
     },
     {

@@ -1,4 +1,4 @@
-import { ask, family, fault, replacing } from "./family";
+import { ask, family, fault, replacing, trySetting } from "./family";
 import { HELICOPTERS, MOTORS_TURN, PROPS_ON } from "./kinds";
 
 /*
@@ -110,13 +110,13 @@ export const secondChecks = family({
       leak: 0.04,
       links: { "barometer-exposed": 0.92 },
     }),
-    ask("head-speed-without-governor", {
-      title: "The same hover with the governor off: does the head speed hold?",
+    trySetting("head-speed-without-governor", {
+      title: "The same hover with the governor off, then on again: does the head speed hold?",
       steps: ["Outside, at a distance, by a pilot who knows the craft without it."],
       minutes: 10,
       hazard: "props on",
       cautions: [PROPS_ON],
-      yes: "It holds without",
+      yes: "It holds without, and hunts with it again",
       no: "It hunts as before",
       leak: 0.05,
       links: { "governor-misset": 0.9 },
