@@ -1,6 +1,7 @@
 "use client";
 
 import Link from "next/link";
+import { jobNumber } from "@/features/job/job";
 import { formatPercent } from "@/shared/format";
 import { type LinkLine, type RateLine } from "./learnedViews";
 import styles from "./Learned.module.css";
@@ -120,7 +121,9 @@ export function LearnedPage({ isLearning, rates, linked, unlinked, mayDecide }: 
           )}
         </section>
       ))}
-      {!isEmpty && <p className="soft">A wrongly closed job is taken out, with all it taught, on its Hand back page.</p>}
+      {!isEmpty && (
+        <p className="soft">A wrongly closed job is taken out, with all it taught, on its Hand back page.</p>
+      )}
     </div>
   );
 }
@@ -159,11 +162,11 @@ function Jobs({ jobs }: { jobs: LinkLine["jobs"] }) {
       {jobs.slice(0, JOBS_SHOWN).map(({ id, isSo }) => (
         <Link
           key={id}
-          href={`/jobs/${id}`}
+          href={`/jobs/${jobNumber(id)}`}
           className={isSo ? undefined : styles.not}
-          aria-label={`Job ${id}${isSo ? "" : ", was not so"}`}
+          aria-label={`Job ${jobNumber(id)}${isSo ? "" : ", was not so"}`}
         >
-          {id}
+          {jobNumber(id)}
         </Link>
       ))}
       {jobs.length > JOBS_SHOWN && <span className="soft">and {jobs.length - JOBS_SHOWN} more</span>}
