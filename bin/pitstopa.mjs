@@ -42,6 +42,7 @@ const HELP = `pitstopa: the bench partner of a drone repair technician, for scri
                                                Parquet) and say what went wrong; docs/logs.md
       --map MAP.json                           what its columns are, where they are not recognised
       --craft multirotor|fixed-wing|helicopter --charger-mah N --pack-mah N --pack-cells N
+      --beside OTHER                           another log of the same flight: how its clock stands to this one's
   pitstopa wiring --case FILE.json [--json]    which wire goes on which pad of a board, or which needs cannot stand together;
                                                docs/wiring.md
   pitstopa backup FILE                         write the whole shop into one file
@@ -147,6 +148,7 @@ function readArguments() {
         map: { type: "string" },
         craft: { type: "string" },
         "charger-mah": { type: "string" },
+        beside: { type: "string" },
         "pack-mah": { type: "string" },
         "pack-cells": { type: "string" },
         yes: { type: "boolean", default: false },
@@ -271,9 +273,26 @@ async function log(file, values) {
     const answer = format
       ? await judgeBinaryLog(format, readFileSync(file), options)
       : judgeLogFile(chunksOf(file), options);
+    if (values.beside) answer.beside = await besideOf(file, values.beside);
     say(values.json ? JSON.stringify(answer, null, 2) : logText(answer));
   } catch (error) {
     if (error instanceof LogError) throw new SetupError(`${file}: ${error.message}`);
+    throw error;
+  }
+}
+
+/** How the clock of another log of the flight stands to that of a log. */
+async function besideOf(file, other) {
+  if (!existsSync(other)) throw new SetupError(`There is no file ${other}.`);
+  const { LogError, readLogFile, refuseTooLarge, shareClock } = await built("logCommand");
+  const read = async (name) => {
+    refuseTooLarge(statSync(name).size);
+    return readLogFile(chunksOf(name), () => readFileSync(name));
+  };
+  try {
+    return shareClock(await read(file), await read(other));
+  } catch (error) {
+    if (error instanceof LogError) throw new SetupError(`${other}: ${error.message}`);
     throw error;
   }
 }

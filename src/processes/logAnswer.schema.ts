@@ -44,4 +44,18 @@ export const LogAnswerSchema = v.object({
   rateHz: v.number(),
   durationS: v.number(),
   rowCount: v.number(),
+  beside: v.optional(
+    v.union([
+      v.object({
+        offsetS: v.number(),
+        drift: v.number(),
+        giveS: v.number(),
+        correlation: v.number(),
+        runnerUp: v.number(),
+        roles: v.array(v.string()),
+        sharedS: v.number(),
+      }),
+      v.object({ because: v.string() }),
+    ]),
+  ),
 });

@@ -1,7 +1,7 @@
 import * as v from "valibot";
 import { otherLog } from "../../tests/fixtures/otherLogs/logs";
 import { LogAnswerSchema } from "./logAnswer.schema";
-import { judgeLogFile, logText, readMap, requireCraft } from "./logCommand";
+import { judgeLogFile, logText, readLogFile, readMap, requireCraft, shareClock } from "./logCommand";
 
 const rows = Array.from({ length: 400 }, (_, row) => `${row * 10},${(16 - row / 4000).toFixed(4)},${(row % 9) / 3}`);
 const file = [new TextEncoder().encode(`Zeit [ms],Akku [V],Wert 17\n${rows.join("\n")}\n`)];
@@ -23,6 +23,15 @@ describe("judgeLogFile", () => {
     const answer: unknown = JSON.parse(JSON.stringify(judgeLogFile([new TextEncoder().encode(text)], {})));
     expect(v.safeParse(LogAnswerSchema, answer).issues).toBeUndefined();
     expect((answer as { verdicts: unknown[] }).verdicts.length).toBeGreaterThan(0);
+  });
+
+  it("says how the clock of another log stands to it, and fits the schema with that too", async () => {
+    const chunk = new TextEncoder().encode(otherLog("healthy, lively", 1, 4).text);
+    const read = () => readLogFile([chunk], () => chunk);
+    const answer = { ...judgeLogFile([chunk], {}), beside: shareClock(await read(), await read()) };
+    expect(answer.beside).toMatchObject({ offsetS: expect.closeTo(0, 6) as number, drift: 0 });
+    expect(logText(answer)).toMatch(/the other log's 0 s is -?0\.000 s here/);
+    expect(v.safeParse(LogAnswerSchema, JSON.parse(JSON.stringify(answer))).issues).toBeUndefined();
   });
 
   it("goes by a map in either of its forms", () => {

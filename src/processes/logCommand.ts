@@ -4,12 +4,13 @@ import { type FlightLog } from "../core/flightlog/FlightLog";
 import { type LogContext } from "../core/flightlog/FlightView";
 import { judgeLog, type LogJudgement } from "../core/flightlog/judgeLog";
 import { CRAFTS, type LogCraft } from "../core/flightlog/phases";
+import { type NoSharedClock, type SharedClock, shareClock } from "../core/flightlog/clocks/shareClock";
 import { flightLogOf } from "../core/flightlog/reading/flightLogOf";
 import { LogError } from "../core/flightlog/reading/LogError";
 import { LogReader, type RawLog, refuseTooLarge } from "../core/flightlog/reading/LogReader";
 import { type BinaryFormat, binaryFormatOf, readBinaryLog } from "../core/flightlog/reading/otherFormats";
 
-export { binaryFormatOf, LogError, refuseTooLarge };
+export { binaryFormatOf, LogError, refuseTooLarge, shareClock };
 
 export interface LogOptions extends LogContext {
   /** What a map file says of the columns. */
@@ -33,6 +34,8 @@ export interface LogAnswer extends LogJudgement {
   rateHz: number;
   durationS: number;
   rowCount: number;
+  /** How the clock of another log of the flight stands to this one's, where there was one. */
+  beside?: SharedClock | NoSharedClock;
 }
 
 /**
@@ -54,6 +57,24 @@ export function judgeLogFile(chunks: Iterable<Uint8Array>, options: LogOptions):
  */
 export async function judgeBinaryLog(format: BinaryFormat, bytes: Uint8Array, options: LogOptions): Promise<LogAnswer> {
   return answerOf(await readBinaryLog(format, bytes), options);
+}
+
+/**
+ * Reads a log of any format without judging it.
+ *
+ * @param chunks - The bytes of the file, in order.
+ * @param whole - All of them at once, for a file that is no text.
+ * @throws {LogError} For what is no log.
+ */
+export async function readLogFile(chunks: Iterable<Uint8Array>, whole: () => Uint8Array): Promise<FlightLog> {
+  const reader = new LogReader();
+  let format: BinaryFormat | null | undefined;
+  for (const chunk of chunks) {
+    format ??= binaryFormatOf(chunk);
+    if (format) return flightLogOf(await readBinaryLog(format, whole()));
+    reader.push(chunk);
+  }
+  return flightLogOf(reader.finish());
 }
 
 function answerOf(raw: RawLog, { columns: said, ...context }: LogOptions): LogAnswer {
@@ -129,6 +150,16 @@ export function requireCraft(name: string): LogCraft {
   return craft;
 }
 
+function besideText(clock: SharedClock | NoSharedClock): string {
+  if ("because" in clock) return clock.because;
+  const { offsetS, giveS, drift, correlation, runnerUp, roles } = clock;
+  const slow = drift === 0 ? "" : `, its clock ${(drift * 1e6).toFixed(0)} parts in a million slow`;
+  return (
+    `the other log's 0 s is ${offsetS.toFixed(3)} s here, ± ${giveS.toFixed(3)}${slow}; they go together by ` +
+    `${correlation.toFixed(2)}, by ${runnerUp.toFixed(2)} at the next best (${roles.join(", ")})`
+  );
+}
+
 /** The same answer as a page of text. */
 export function logText({
   craft,
@@ -139,6 +170,7 @@ export function logText({
   notes,
   rateHz,
   durationS,
+  beside,
 }: LogAnswer): string {
   const faults = verdicts.filter(({ severity }) => severity === "fault");
   const unused = columns.filter(({ role }) => role === null).map(({ heading }) => heading);
@@ -152,6 +184,7 @@ export function logText({
     `  ${craft}, ${durationS.toFixed(1)} s at ${rateHz.toFixed(0)} lines a second`,
     `  ${phases.map(({ name, fromS, toS }) => `${name} ${fromS.toFixed(1)}–${toS.toFixed(1)} s`).join(", ")}`,
     ...assumptions.map(({ about, assumed, evidence }) => `  taken: ${about}: ${assumed} (${evidence})`),
+    ...(beside ? [`  beside: ${besideText(beside)}`] : []),
     ...(unused.length > 0 ? [`  not used: ${unused.join(", ")}`] : []),
     ...notes.map((note) => `  ${note}`),
   ].join("\n");

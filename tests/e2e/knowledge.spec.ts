@@ -95,6 +95,24 @@ test("a technician reads the library and the workshop, and changes neither", asy
   await expect(page.getByRole("button", { name: "Change the workshop" })).toHaveCount(0);
 });
 
+test("what was learned is shown with its jobs, and a lead takes a link back", async ({ page }) => {
+  await signIn(page, "orrin");
+  await page.goto("/library");
+  await page.getByRole("link", { name: "What the shop learned" }).click();
+  await expect(page.getByRole("heading", { level: 1, name: "What the shop learned" })).toBeVisible();
+  const row = page.getByRole("row", { name: /Processor load above 60 %/ });
+  await expect(row.getByRole("link", { name: "Job 0005" })).toBeVisible();
+  const [before, now] = [row.getByRole("cell").nth(1), row.getByRole("cell").nth(2)];
+  await expect(now).not.toHaveText((await before.textContent())!);
+  await row.getByRole("button", { name: /^Take back/ }).click();
+  await row.getByRole("textbox").fill("the sensor lied");
+  await row.getByRole("textbox").press("Enter");
+  await expect(row.getByText(/Taken back by Orrin.*: the sensor lied/)).toBeVisible();
+  await expect(now).toHaveText((await before.textContent())!);
+  await row.getByRole("button", { name: /^Learn of it again/ }).click();
+  await expect(row.getByRole("button", { name: /^Take back/ })).toBeVisible();
+});
+
 test("a tool that is not there takes its checks off the list, and the bay says what is missing", async ({ page }) => {
   await signIn(page, "orrin");
   const number = await receiveQuad(page, "K-100");

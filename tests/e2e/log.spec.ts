@@ -163,3 +163,58 @@ test("a flight is held against the one after the last repair", async ({ page }) 
   await expect(said(page).getByRole("img", { name: /amps and vibration over output/ })).toBeVisible();
   await expect(said(page).getByRole("row", { name: /^mAh\/km/ })).toBeVisible();
 });
+
+/** What a ground station might have written of a sample: later, more seldom, fewer things, in words of its own. */
+function groundStationOf(name: string, { laterS, every }: { laterS: number; every: number }) {
+  const [heading, ...lines] = sample(name).buffer.toString().trim().split("\n");
+  const at = (title: string) => heading!.split(",").findIndex((each) => each.includes(title));
+  const columns = ["Battery / mV", "Battery / mA", "Altitude / cm", "Throttle / us"].map(at);
+  const rows = lines
+    .filter((_, row) => row % every === 0)
+    .map((line) => line.split(",").map(Number))
+    .filter(([timeS]) => timeS! >= laterS)
+    .map((cells) =>
+      [cells[0]! - laterS, ...columns.map((column) => cells[column]! / [1000, 1000, 100, 1][columns.indexOf(column)]!)]
+        .map((value) => value.toFixed(3))
+        .join(";"),
+    );
+  const text = ["Time [s];Pack [V];Pack [A];Height [m];Throttle [us]", ...rows].join("\n");
+  return { name: "ground.csv", mimeType: "text/csv", buffer: Buffer.from(text) };
+}
+
+test("a ground station's log is put on the clock of the board's, drawn beside it, and kept so", async ({ page }) => {
+  await signIn(page, "ines");
+  await receiveQuad(page, "log-clock");
+  await openLab(page);
+  const keep = async (file: ReturnType<typeof sample>) => {
+    await give(page, file);
+    await page.getByRole("button", { name: "Keep it with the job" }).click();
+    await expect(
+      said(page)
+        .filter({ hasText: file.name })
+        .getByText(/Kept by Ines/),
+    ).toBeVisible();
+  };
+  await keep(groundStationOf("sample06.csv", { laterS: 6.4, every: 10 }));
+  await keep(sample("sample06.csv"));
+  await page.getByText("Another log of the same flight").click();
+  await page.getByRole("combobox", { name: "The other log" }).click();
+  await page.getByTitle("ground.csv").click();
+  await expect(
+    said(page).getByText(/^Begins 6\.(39|40|41) s later, ± 0\.05, by voltage, current and 2 more/),
+  ).toBeVisible();
+  const channels = page.getByRole("group", { name: "Channels" });
+  if (await channels.getByRole("button", { name: /more$/ }).isVisible())
+    await channels.getByRole("button", { name: /more$/ }).click();
+  await channels.getByRole("button", { name: "Height, other log" }).click();
+  await expect(page.getByRole("img", { name: /Height, other log/ })).toBeVisible();
+  await page.getByRole("button", { name: "Keep this view with the log" }).click();
+  await expect(page.getByRole("button", { name: "This view is kept" })).toBeDisabled();
+  await page.reload();
+  await page.getByRole("button", { name: "sample06.csv" }).click();
+  await expect(page.getByRole("img", { name: /Height, other log/ })).toBeVisible();
+  await expect(page.getByLabel("Its first line comes after this one’s, s")).toHaveValue(/^6\.(39|40|41)/);
+  // By hand: the offset is what is said, and what was found is no longer claimed.
+  await page.getByLabel("Its first line comes after this one’s, s").fill("7");
+  await expect(said(page).getByText(/^Begins /)).toHaveCount(0);
+});

@@ -5,6 +5,9 @@ import { useEffect, useState } from "react";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { formatDateTime } from "@/shared/format";
 import { useVerb } from "@/shared/useVerb";
+import { type Clock } from "@/workers/flightlog/protocol";
+import { BesidePanel } from "./beside/BesidePanel";
+import { besideOf, putBeside, useBeside } from "./beside/useBeside";
 import { evidenceOf } from "./evidence";
 import { handOverAction, keepLookAction } from "./flightlog.action";
 import { type Look } from "./flightlog.schema";
@@ -22,28 +25,36 @@ export function KeptLogDesk({
   target,
   mayEdit,
   flights,
+  logs,
 }: {
   client: Parameters<typeof LogView>[0]["client"];
   log: ShownLog;
   target: LogLabData["target"];
   mayEdit: boolean;
   flights: LogLabData["flights"];
+  /** Of the job, this one among them. */
+  logs: readonly ShownLog[];
 }) {
   const hand = useVerb(handOverAction);
   // The worker turns to this log before anything is drawn of it.
   const { id, rowCount } = log;
   const [isOpen, setOpen] = useState(false);
+  const others = logs.filter((each) => each.id !== id);
+  const [first] = useState(() => besideOf(log.look?.beside, others));
+  const other = useBeside(client, log, others, first);
   useEffect(() => {
     let isGone = false;
     void client()
       .open({ logId: id, rowCount })
+      .then(() => putBeside(client(), first))
       .then(() => {
         if (!isGone) setOpen(true);
       });
     return () => {
       isGone = true;
     };
-  }, [client, id, rowCount]);
+  }, [client, id, rowCount, first]);
+  const { beside } = other;
   const codes = log.judgement.verdicts
     .filter(
       ({ severity, code }) => severity === "fault" && Object.keys(evidenceOf(code, log.judgement.craft)).length > 0,
@@ -62,6 +73,7 @@ export function KeptLogDesk({
         </Button>
       )}
       <FailureNotice failure={hand.failure} onReload={hand.reload} />
+      <BesidePanel {...other} others={others} />
       {log.judgement.figures && (
         <OtherFlightPanel figures={log.judgement.figures} others={flights.filter((each) => each.id !== id)} />
       )}
@@ -74,17 +86,26 @@ export function KeptLogDesk({
   return (
     <LogDesk
       {...{ client, log, below }}
-      logKey={`kept ${id}`}
+      logKey={`kept ${id} ${beside ? [beside.log.id, beside.offsetS, beside.drift].join() : ""}`}
+      other={beside?.log.columns}
       besideView={(look) =>
         mayEdit && (
           <>
             <RemarkForm target={target} logId={id} atS={(look.fromS + look.toS) / 2} />
-            <KeepLook logId={id} look={look} kept={log.look} />
+            <KeepLook
+              logId={id}
+              look={beside ? { ...look, beside: { logId: beside.log.id, ...clockOf(beside) } } : look}
+              kept={log.look}
+            />
           </>
         )
       }
     />
   );
+}
+
+function clockOf({ offsetS, drift }: Clock): Clock {
+  return { offsetS, drift };
 }
 
 /** Keeps the view for whoever opens the log next. */

@@ -1,11 +1,11 @@
 "use client";
 
-import { useState } from "react";
-import { type Look, type ShownVerdict } from "./flightlog.schema";
+import { useMemo, useState } from "react";
+import { type LogColumn, type Look, type ShownVerdict } from "./flightlog.schema";
 import { type ShownLog } from "./getLogLab";
 import styles from "./LogLab.module.css";
 import { VerdictList } from "./VerdictList";
-import { lanesOf } from "./view/lanes";
+import { lanesBeside } from "./view/lanes";
 import { LogView } from "./view/LogView";
 import { firstLook, lookAt, lookThatFits, verdictOf } from "./view/look";
 
@@ -15,22 +15,28 @@ interface DeskLog extends Pick<ShownLog, "fileName" | "durationS" | "rateHz" | "
   look: Look | null;
 }
 
+const NONE: readonly LogColumn[] = [];
+
 /** A log's verdicts beside its picture. */
 export function LogDesk({
   client,
   logKey,
   log,
+  other = NONE,
   below,
   besideView,
 }: {
   client: Parameters<typeof LogView>[0]["client"];
   logKey: string;
   log: DeskLog;
+  /** Columns of another log that is drawn beside. */
+  other?: readonly LogColumn[];
   below?: React.ReactNode;
   besideView?: (look: Look) => React.ReactNode;
 }) {
   const { judgement, durationS } = log;
-  const lanes = lanesOf(log.columns);
+  // Kept between renders, so that moving the pointer draws no chart anew.
+  const lanes = useMemo(() => lanesBeside(log.columns, other), [log.columns, other]);
   const [look, setLook] = useState<Look>(
     log.look ? lookThatFits(log.look, judgement, lanes, durationS) : firstLook(judgement, lanes, durationS),
   );
@@ -67,7 +73,7 @@ export function LogDesk({
         {below}
       </section>
       <LogView
-        {...{ client, logKey, durationS, judgement, look }}
+        {...{ client, logKey, durationS, judgement, look, lanes }}
         fileName={log.fileName}
         columns={log.columns}
         onLook={setLook}

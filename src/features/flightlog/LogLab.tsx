@@ -117,7 +117,9 @@ export function LogLab({ target, mayEdit, logs, flights }: LogLabData) {
         />
       ) : (
         kept &&
-        reading.step !== "reading" && <KeptLogDesk key={kept.id} {...{ client, log: kept, target, mayEdit, flights }} />
+        reading.step !== "reading" && (
+          <KeptLogDesk key={kept.id} {...{ client, log: kept, target, mayEdit, flights, logs }} />
+        )
       )}
     </div>
   );

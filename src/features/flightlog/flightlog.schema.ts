@@ -118,6 +118,8 @@ export const LookSchema = v.object({
   toS: seconds,
   lanes: v.pipe(v.array(text(20)), v.maxLength(30)),
   mode: v.picklist(LOOK_MODES),
+  /** Another log of the job that is drawn beside, with how its clock stands to this one's. Absent in looks from before. */
+  beside: v.optional(v.nullable(v.object({ logId: id, offsetS: v.number(), drift: v.number() }))),
 });
 export type Look = v.InferOutput<typeof LookSchema>;
 

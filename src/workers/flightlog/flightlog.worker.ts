@@ -10,22 +10,32 @@ import { judgeLog, type LogJudgement } from "@/core/flightlog/judgeLog";
 import { flightLogOf } from "@/core/flightlog/reading/flightLogOf";
 import { LogReader, refuseTooLarge } from "@/core/flightlog/reading/LogReader";
 import { binaryFormatOf, readBinaryLog } from "@/core/flightlog/reading/otherFormats";
+import { onOtherClock, onThisClock, shareClock } from "@/core/flightlog/clocks/shareClock";
 import { held, rowAt } from "@/core/flightlog/signal/rows";
 import { startsIn, welch } from "@/core/flightlog/signal/spectrum";
 import { meanOnLevels, spectrumMap } from "@/core/flightlog/signal/spectrumMap";
-import { chunkCount, packChannel, unpackChannel } from "@/core/flightlog/storage/packChannel";
-import { Pyramid } from "@/core/flightlog/view/Pyramid";
-import { trackOf } from "@/core/flightlog/view/trackOf";
-import { type Answer, type ChannelPicture, type FlightlogWorker, type KeptLog, type SpectrumPicture } from "./protocol";
+import { packChannel } from "@/core/flightlog/storage/packChannel";
+import { type TrackChannels, trackOf } from "@/core/flightlog/view/trackOf";
+import { whose } from "./beside";
+import { HeldLog } from "./HeldLog";
+import {
+  type Answer,
+  type ChannelPicture,
+  type Clock,
+  type FlightlogWorker,
+  type KeptLog,
+  type MapAgainst,
+  type SpectrumPicture,
+} from "./protocol";
 
 /** Bytes that are read at a time: small enough that the page hears how far it is. */
 const SLICE_BYTES = 4 * 1024 * 1024;
 const LONGEST_SEGMENT = 4096;
 
-/** The log in hand: one that was read here, or one of the shop's whose channels are fetched. */
-let channels = new Map<string, Float64Array>();
-let pyramids = new Map<string, Pyramid>();
-let kept: KeptLog | null = null;
+/** The log in hand. */
+let log = new HeldLog(new Map(), null);
+/** Another log of the same flight, with how its clock stands to that of the one in hand. */
+let beside: { log: HeldLog; logId: number; clock: Clock } | null = null;
 
 const worker: FlightlogWorker = {
   async read(file, { columns: said, ...context }, onProgress) {
@@ -45,14 +55,14 @@ const worker: FlightlogWorker = {
       const raw = format
         ? await readBinaryLog(format, new Uint8Array(await new Blob(whole as BlobPart[]).arrayBuffer()))
         : reader.finish();
-      const log = flightLogOf(raw, said && usesWith(raw.columns, said));
-      take(log);
-      const judgement = judgeLog(log, context);
+      const fresh = flightLogOf(raw, said && usesWith(raw.columns, said));
+      take(fresh);
+      const judgement = judgeLog(fresh, context);
       return {
         ok: true,
         value: {
-          ...summaryOf(log, judgement),
-          sha256: identityOf(bytesToHex(hash.digest()), log, judgement),
+          ...summaryOf(fresh, judgement),
+          sha256: identityOf(bytesToHex(hash.digest()), fresh, judgement),
           byteCount: file.size,
         },
       };
@@ -61,96 +71,114 @@ const worker: FlightlogWorker = {
     }
   },
 
-  async open(log) {
-    [channels, pyramids, kept] = [new Map(), new Map(), log];
+  async open(kept) {
+    log = new HeldLog(new Map(), kept);
+    beside = null;
   },
 
   async packed(role, seq) {
-    const bytes = packChannel(role, channels.get(role)!, seq);
+    const bytes = packChannel(role, log.channels.get(role)!, seq);
     return transfer({ bytes, sha256: bytesToHex(sha256(bytes)) }, [bytes.buffer]);
   },
 
-  async picture(roles, fromS, toS, parts) {
-    try {
-      const timeS = await channel("time");
-      const [from, to] = rowsOf(timeS, fromS, toS);
-      const pictures = await Promise.all(
-        roles.map(async (role): Promise<ChannelPicture> => {
-          const { rows, min, max } = (await pyramid(role)).envelope(from, to, parts);
-          return { role, timeS: Float64Array.from(rows, (row) => timeS[row]!), min, max };
-        }),
+  findClock: answering(async (kept: KeptLog, roles: readonly string[]) => {
+    const other = new HeldLog(new Map(), kept);
+    const [mine, theirs] = await Promise.all([clocked(log, roles), clocked(other, roles)]);
+    return shareClock(mine, theirs);
+  }),
+
+  async putBeside(kept, clock) {
+    const isSame = beside !== null && beside.logId === kept?.logId;
+    beside = kept && { log: isSame ? beside!.log : new HeldLog(new Map(), kept), logId: kept.logId, clock };
+  },
+
+  picture: answering((roles: readonly string[], fromS: number, toS: number, parts: number) =>
+    Promise.all(
+      roles.map(async (role): Promise<ChannelPicture> => {
+        const { of, own, there, here } = holderOf(role);
+        const { timeS, from, to } = await of.stretch(there(fromS), there(toS));
+        const { rows, min, max } = (await of.pyramid(own)).envelope(from, to, parts);
+        return { role, timeS: Float64Array.from(rows, (row) => here(timeS[row]!)), min, max };
+      }),
+    ),
+  ),
+
+  spectra: answering((roles: readonly string[], fromS: number, toS: number) =>
+    Promise.all(
+      roles.map(async (role): Promise<SpectrumPicture> => {
+        const { of, own, there } = holderOf(role);
+        const { from, to, rateHz } = await of.stretch(there(fromS), there(toS));
+        const length = Math.min(LONGEST_SEGMENT, 2 ** Math.floor(Math.log2(Math.max(2, (to - from) / 2))));
+        if (length < 32) throw new RangeError("This stretch is too short for a spectrum: look at a longer one.");
+        const spectrum = welch(held(await of.channel(own)), rateHz, length, startsIn(from, to, length))!;
+        return {
+          role,
+          hz: Float64Array.from(spectrum.density, (_, bin) => bin * spectrum.stepHz),
+          density: spectrum.density.map(Math.sqrt),
+        };
+      }),
+    ),
+  ),
+
+  spectrumMap: answering(async (role: string, against: MapAgainst, fromS: number, toS: number) => {
+    const { from, to, rateHz } = await log.stretch(fromS, toS);
+    const [drive, speed] = await Promise.all([log.meanChannel(against.drive), log.meanChannel(against.speed)]);
+    const map = drive && spectrumMap(held(await log.channel(role)), drive, rateHz, from, to);
+    if (!map)
+      throw new RangeError(
+        "Too short, or flown at one power only: look at a longer stretch, or at the plain spectrum.",
       );
-      return { ok: true, value: pictures };
-    } catch (error) {
-      return failure(error);
-    }
-  },
+    const { edges, stepHz, bins, density } = map;
+    const turnHz = speed
+      ? meanOnLevels(map, speed).map((rpm) => rpm / 60)
+      : new Float64Array(edges.length - 1).fill(NaN);
+    return { edges, stepHz, bins, density: density.map(Math.sqrt), turnHz };
+  }),
 
-  async spectra(roles, fromS, toS) {
-    try {
-      const timeS = await channel("time");
-      const [from, to] = rowsOf(timeS, fromS, toS);
-      const rateHz = (to - from - 1) / Math.max(1e-6, timeS[to - 1]! - timeS[from]!);
-      const length = Math.min(LONGEST_SEGMENT, 2 ** Math.floor(Math.log2(Math.max(2, (to - from) / 2))));
-      if (length < 32) throw new RangeError("This stretch is too short for a spectrum: look at a longer one.");
-      const spectra = await Promise.all(
-        roles.map(async (role): Promise<SpectrumPicture> => {
-          const spectrum = welch(held(await channel(role)), rateHz, length, startsIn(from, to, length))!;
-          return {
-            role,
-            hz: Float64Array.from(spectrum.density, (_, bin) => bin * spectrum.stepHz),
-            density: spectrum.density.map(Math.sqrt),
-          };
-        }),
-      );
-      return { ok: true, value: spectra };
-    } catch (error) {
-      return failure(error);
-    }
-  },
+  moment: answering(async (roles: readonly string[], atS: number) => {
+    const row = Math.max(0, rowAt(await log.channel("time"), atS) - 1);
+    const said = await Promise.all(roles.map(async (role) => [role, held(await log.channel(role))[row]!] as const));
+    return Object.fromEntries(said);
+  }),
 
-  async spectrumMap(role, against, fromS, toS) {
-    try {
-      const timeS = await channel("time");
-      const [from, to] = rowsOf(timeS, fromS, toS);
-      const rateHz = (to - from - 1) / Math.max(1e-6, timeS[to - 1]! - timeS[from]!);
-      const [drive, speed] = await Promise.all([meanChannel(against.drive), meanChannel(against.speed)]);
-      const map = drive && spectrumMap(held(await channel(role)), drive, rateHz, from, to);
-      if (!map)
-        throw new RangeError(
-          "Too short, or flown at one power only: look at a longer stretch, or at the plain spectrum.",
-        );
-      const { edges, stepHz, bins, density } = map;
-      const turnHz = speed
-        ? meanOnLevels(map, speed).map((rpm) => rpm / 60)
-        : new Float64Array(edges.length - 1).fill(NaN);
-      return { ok: true, value: { edges, stepHz, bins, density: density.map(Math.sqrt), turnHz } };
-    } catch (error) {
-      return failure(error);
-    }
-  },
-
-  async moment(roles, atS) {
-    try {
-      const row = Math.max(0, rowAt(await channel("time"), atS) - 1);
-      const said = await Promise.all(roles.map(async (role) => [role, held(await channel(role))[row]!] as const));
-      return { ok: true, value: Object.fromEntries(said) };
-    } catch (error) {
-      return failure(error);
-    }
-  },
-
-  async track(roles) {
-    try {
-      const timeS = await channel("time");
-      const used = await Promise.all(roles.map(async (role) => [role, held(await channel(role))] as const));
-      return { ok: true, value: trackOf({ timeS, ...Object.fromEntries(used) }) };
-    } catch (error) {
-      return failure(error);
-    }
-  },
+  track: answering(async (roles: readonly (keyof TrackChannels)[]) => {
+    const timeS = await log.channel("time");
+    const used = await Promise.all(roles.map(async (role) => [role, held(await log.channel(role))] as const));
+    return trackOf({ timeS, ...Object.fromEntries(used) });
+  }),
 };
 expose(worker);
+
+/** Makes a question's failure a value of its answer. */
+function answering<Asked extends unknown[], T>(ask: (...asked: Asked) => Promise<T>) {
+  return async (...asked: Asked): Promise<Answer<T>> => {
+    try {
+      return { ok: true, value: await ask(...asked) };
+    } catch (error) {
+      return failure(error);
+    }
+  };
+}
+
+/** The log that a role is of, its name there, and the ways from one clock to the other. */
+function holderOf(role: string) {
+  const { isBeside, own } = whose(role);
+  const same = (seconds: number) => seconds;
+  if (!isBeside) return { of: log, own, there: same, here: same };
+  if (!beside) throw new RangeError("The other log is no longer there: choose it again.");
+  const { log: of, clock } = beside;
+  return {
+    of,
+    own,
+    there: (seconds: number) => onOtherClock(clock, seconds),
+    here: (seconds: number) => onThisClock(clock, seconds),
+  };
+}
+
+async function clocked(of: HeldLog, roles: readonly string[]) {
+  const channels = await Promise.all(roles.map(async (role) => [role, await of.channel(role)] as const));
+  return { timeS: await of.channel("time"), channels: new Map(channels) };
+}
 
 /**
  * Names a log by its file and by what was made of it: read with other columns or judged beside another charge it is another log, and none of
@@ -160,72 +188,31 @@ function identityOf(fileHash: string, { uses }: FlightLog, judgement: LogJudgeme
   return bytesToHex(sha256(new TextEncoder().encode(JSON.stringify([fileHash, uses, judgement]))));
 }
 
-function take(log: FlightLog): void {
-  channels = new Map([
-    ["time", log.timeS],
-    ...[...log.channels].map(([role, values]) => [role, held(values)] as const),
-  ]);
-  pyramids = new Map();
-  kept = null;
+function take(fresh: FlightLog): void {
+  const channels = [...fresh.channels].map(([role, values]) => [role, held(values)] as const);
+  log = new HeldLog(new Map([["time", fresh.timeS], ...channels]), null);
+  beside = null;
 }
 
-function summaryOf(log: FlightLog, judgement: ReturnType<typeof judgeLog>) {
-  const headings = new Map(log.uses.map(({ role, heading }) => [role, heading]));
+function summaryOf(fresh: FlightLog, judgement: ReturnType<typeof judgeLog>) {
+  const headings = new Map(fresh.uses.map(({ role, heading }) => [role, heading]));
   return {
-    rowCount: log.timeS.length,
-    durationS: log.timeS.at(-1)! - log.timeS[0]!,
-    rateHz: log.rateHz,
-    columns: [...channels.keys()].map((role) => ({
+    rowCount: fresh.timeS.length,
+    durationS: fresh.timeS.at(-1)! - fresh.timeS[0]!,
+    rateHz: fresh.rateHz,
+    columns: [...log.channels.keys()].map((role) => ({
       role,
       heading: headings.get(role) ?? role,
       unit: unitOfRole(role),
     })),
     judgement: {
       ...judgement,
-      assumptions: log.assumptions,
-      notes: log.notes,
-      figures: flightFigures(viewOf(log, { craft: judgement.craft })),
+      assumptions: fresh.assumptions,
+      notes: fresh.notes,
+      figures: flightFigures(viewOf(fresh, { craft: judgement.craft })),
     },
-    unused: log.unused,
+    unused: fresh.unused,
   };
-}
-
-/** A channel of the log in hand, fetched from the shop where it has to be. */
-async function channel(role: string): Promise<Float64Array> {
-  const known = channels.get(role);
-  if (known) return known;
-  if (!kept) throw new RangeError(`The log has no ${role}.`);
-  const { logId, rowCount } = kept;
-  const values = new Float64Array(rowCount);
-  await Promise.all(
-    Array.from({ length: chunkCount(rowCount) }, async (_, seq) => {
-      const answer = await fetch(`/api/logs/${logId}/chunks?role=${role}&seq=${seq}`);
-      if (!answer.ok) throw new RangeError("A stretch of the log could not be fetched. Try again.");
-      unpackChannel(role, new Uint8Array(await answer.arrayBuffer()), values, seq);
-    }),
-  );
-  channels.set(role, values);
-  return values;
-}
-
-/** Mean of channels, row by row; null of none. */
-async function meanChannel(roles: readonly string[]): Promise<Float64Array | null> {
-  const columns = await Promise.all(roles.map(async (role) => held(await channel(role))));
-  if (!columns[0]) return null;
-  return columns[0].map((_, row) => columns.reduce((sum, column) => sum + column[row]!, 0) / columns.length);
-}
-
-async function pyramid(role: string): Promise<Pyramid> {
-  const known = pyramids.get(role);
-  if (known) return known;
-  const made = new Pyramid(await channel(role));
-  pyramids.set(role, made);
-  return made;
-}
-
-function rowsOf(timeS: Float64Array, fromS: number, toS: number): [number, number] {
-  const from = Math.max(0, rowAt(timeS, fromS) - 1);
-  return [from, Math.max(from + 1, Math.min(timeS.length, rowAt(timeS, toS) + 1))];
 }
 
 function failure(error: unknown): Answer<never> {

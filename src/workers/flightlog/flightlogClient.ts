@@ -19,6 +19,14 @@ export class FlightlogClient {
     return this.remote.open(...args);
   }
 
+  findClock(...args: Parameters<FlightlogWorker["findClock"]>) {
+    return this.remote.findClock(...args);
+  }
+
+  putBeside(...args: Parameters<FlightlogWorker["putBeside"]>) {
+    return this.remote.putBeside(...args);
+  }
+
   packed(...args: Parameters<FlightlogWorker["packed"]>) {
     return this.remote.packed(...args);
   }

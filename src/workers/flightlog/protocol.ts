@@ -1,6 +1,7 @@
 import { type Assumption } from "@/core/flightlog/FlightLog";
 import { type LogContext } from "@/core/flightlog/FlightView";
 import { type ColumnSaid } from "@/core/flightlog/channels/columnMap";
+import { type NoSharedClock, type SharedClock } from "@/core/flightlog/clocks/shareClock";
 import { type FlightFigures } from "@/core/flightlog/figures/flightFigures";
 import { type Track, type TrackChannels } from "@/core/flightlog/view/trackOf";
 import { type LogJudgement } from "@/core/flightlog/judgeLog";
@@ -37,6 +38,9 @@ export interface KeptLog {
   logId: number;
   rowCount: number;
 }
+
+/** How the clock of another log stands to that of the one in hand. */
+export type Clock = Pick<SharedClock, "offsetS" | "drift">;
 
 /** Lowest and highest of a channel over equal parts of a stretch. */
 export interface ChannelPicture {
@@ -77,6 +81,10 @@ export interface FlightlogWorker {
   read(file: File, options: ReadOptions, onProgress: (bytes: number) => void): Promise<Answer<ReadLog>>;
   /** Turns to a log that the shop keeps. */
   open(log: KeptLog): Promise<void>;
+  /** How the clock of another kept log stands to that of the one in hand, by what both have of these roles. */
+  findClock(other: KeptLog, roles: readonly string[]): Promise<Answer<SharedClock | NoSharedClock>>;
+  /** Puts another kept log beside the one in hand, or takes it away: its roles have `besideName`. */
+  putBeside(other: KeptLog | null, clock: Clock): Promise<void>;
   /** A stretch of a channel as it is stored, with the hash of its bytes. */
   packed(role: string, seq: number): Promise<{ bytes: Uint8Array; sha256: string }>;
   picture(roles: readonly string[], fromS: number, toS: number, parts: number): Promise<Answer<ChannelPicture[]>>;

@@ -2,11 +2,12 @@
 
 import { Button } from "antd";
 import { type KeyboardEvent, type ReactNode, useMemo, useState } from "react";
+import { whose } from "@/workers/flightlog/beside";
 import { type FlightlogClient } from "@/workers/flightlog/flightlogClient";
 import { type Judgement, type LogColumn, type Look, LOOK_MODES, type ShownVerdict } from "../flightlog.schema";
 import styles from "../LogLab.module.css";
 import { titleOf } from "../VerdictList";
-import { type Lane, lanesOf, lastSeconds, type Range, turned } from "./lanes";
+import { type Lane, lastSeconds, type Range, turned } from "./lanes";
 import { LogChart, type Mark } from "./LogChart";
 import { verdictOf } from "./look";
 import { MomentPanel } from "./MomentPanel";
@@ -19,6 +20,7 @@ interface Props {
   logKey: string;
   fileName: string;
   columns: readonly LogColumn[];
+  lanes: readonly Lane[];
   durationS: number;
   judgement: Judgement;
   look: Look;
@@ -41,6 +43,7 @@ export function LogView({
   logKey,
   fileName,
   columns,
+  lanes,
   durationS,
   judgement,
   look,
@@ -48,10 +51,9 @@ export function LogView({
   notes,
   children,
 }: Props) {
-  // Kept between renders, so that moving the pointer draws no chart anew.
-  const lanes = useMemo(() => lanesOf(columns), [columns]);
   const [pointedS, setPointedS] = useState<number | null>(null);
   const chosen = verdictOf(look, judgement);
+  // Kept between renders, so that moving the pointer draws no chart anew.
   const shown = useMemo(() => look.lanes.flatMap((id) => lanes.filter((lane) => lane.id === id)), [look.lanes, lanes]);
   const marks = useMemo(() => marksOf(chosen, notes), [chosen, notes]);
   const modes = LOOK_MODES.filter((mode) => mode !== "map-speed" || lanes.some(({ id }) => id === "speeds"));
@@ -128,7 +130,8 @@ export function LogView({
       {look.mode === "spectrum" && <SpectraView {...{ client, logKey, fileName, lanes: shown, range: look, chosen }} />}
       {(look.mode === "map-output" || look.mode === "map-speed") && (
         <SpectrumMapView
-          {...{ client, logKey, fileName, columns, lanes: shown, range: look }}
+          {...{ client, logKey, fileName, columns, range: look }}
+          lanes={shown.filter(({ id }) => !whose(id).isBeside)}
           against={look.mode === "map-output" ? "output" : "speed"}
         />
       )}

@@ -1,4 +1,5 @@
 import { type ChartColours } from "@/shared/charts/chartColours";
+import { whose } from "@/workers/flightlog/beside";
 import styles from "../LogLab.module.css";
 import { type Lane } from "./lanes";
 
@@ -36,7 +37,8 @@ function nameOf({ name, unit }: Lane): string {
 }
 
 /** “1” of the motors, “wanted” of the pitch angle. */
-export function roleText(role: string, { id }: Pick<Lane, "id">): string {
+export function roleText(named: string, { id: lane }: Pick<Lane, "id">): string {
+  const [{ own: role }, { own: id }] = [whose(named), whose(lane)];
   if (role.endsWith("_target")) return "wanted";
   if (role === id) return "measured";
   return role.replace(/^(gyro|motor|rpm|acc|stick|rate_target|servo|esc_temp|cell)_/, "").replaceAll("_", " ");

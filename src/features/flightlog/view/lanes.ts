@@ -1,4 +1,5 @@
 import { type VerdictCode } from "@/core/flightlog/verdicts/verdict.types";
+import { besideName } from "@/workers/flightlog/beside";
 import { type LogColumn, type ShownVerdict } from "../flightlog.schema";
 
 /** Channels that are drawn over each other. */
@@ -43,6 +44,19 @@ export function lanesOf(columns: readonly LogColumn[]): Lane[] {
     const inLane = columns.filter(({ role }) => of.test(role));
     return inLane.length > 0 ? [{ id, name, unit: inLane[0]!.unit, roles: inLane.map(({ role }) => role) }] : [];
   });
+}
+
+/** The lanes of a log and, behind them, those of another that is drawn beside it. */
+export function lanesBeside(columns: readonly LogColumn[], other: readonly LogColumn[]): Lane[] {
+  return [
+    ...lanesOf(columns),
+    ...lanesOf(other).map(({ id, name, unit, roles }) => ({
+      id: besideName(id),
+      name: `${name}, other log`,
+      unit,
+      roles: roles.map(besideName),
+    })),
+  ];
 }
 
 /** What is looked at first for each verdict. */
