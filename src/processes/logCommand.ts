@@ -78,7 +78,7 @@ export async function readLogFile(chunks: Iterable<Uint8Array>, whole: () => Uin
 }
 
 function answerOf(raw: RawLog, { columns: said, ...context }: LogOptions): LogAnswer {
-  const log = flightLogOf(raw, said ? usesWith(raw.columns, said) : undefined);
+  const log = flightLogOf(raw, said ? usesWith(raw, said) : undefined);
   const uses = new Map(log.uses.map((use) => [use.column, use]));
   return {
     ...judgeLog(log, context),

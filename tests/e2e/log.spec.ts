@@ -41,6 +41,12 @@ test("a flight log is given, read, looked at, kept and handed to Isolate", async
   await expect(said(page).getByText("Rotor out of balance: 2")).toBeVisible();
   await expect(page.getByRole("img", { name: /Acceleration.* from/ })).toBeVisible();
 
+  const download = page.waitForEvent("download");
+  await page.getByRole("button", { name: "Save as CSV" }).click();
+  const file = await download;
+  expect(file.suggestedFilename()).toBe("sample04.csv");
+  expect(readFileSync(await file.path(), "utf8")).toMatch(/^# pitstopa-log\/1\ntime \[s\],.*\n0,/);
+
   // A view that is kept is what the next one sees.
   await page.getByRole("button", { name: "Whole flight" }).click();
   await page.getByRole("button", { name: "Spectrum by motor speed" }).click();

@@ -15,6 +15,7 @@ import { type LogLabData, type ShownLog } from "./getLogLab";
 import { LogDesk } from "./LogDesk";
 import styles from "./LogLab.module.css";
 import { OtherFlightPanel } from "./OtherFlight";
+import { SaveLog } from "./SaveLog";
 import { RemarkForm } from "./RemarkForm";
 import { type LogView } from "./view/LogView";
 
@@ -77,6 +78,7 @@ export function KeptLogDesk({
       {log.judgement.figures && (
         <OtherFlightPanel figures={log.judgement.figures} others={flights.filter((each) => each.id !== id)} />
       )}
+      <SaveLog {...{ client, log }} />
       <p className={styles.small}>
         Kept by {log.personName}, {formatDateTime(log.addedAt)}
       </p>

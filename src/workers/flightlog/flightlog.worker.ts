@@ -14,6 +14,7 @@ import { onOtherClock, onThisClock, shareClock } from "@/core/flightlog/clocks/s
 import { held, rowAt } from "@/core/flightlog/signal/rows";
 import { startsIn, welch } from "@/core/flightlog/signal/spectrum";
 import { meanOnLevels, spectrumMap } from "@/core/flightlog/signal/spectrumMap";
+import { writeLog } from "@/core/flightlog/reading/writeLog";
 import { packChannel } from "@/core/flightlog/storage/packChannel";
 import { type TrackChannels, trackOf } from "@/core/flightlog/view/trackOf";
 import { whose } from "./beside";
@@ -55,7 +56,7 @@ const worker: FlightlogWorker = {
       const raw = format
         ? await readBinaryLog(format, new Uint8Array(await new Blob(whole as BlobPart[]).arrayBuffer()))
         : reader.finish();
-      const fresh = flightLogOf(raw, said && usesWith(raw.columns, said));
+      const fresh = flightLogOf(raw, said && usesWith(raw, said));
       take(fresh);
       const judgement = judgeLog(fresh, context);
       return {
@@ -80,6 +81,12 @@ const worker: FlightlogWorker = {
     const bytes = packChannel(role, log.channels.get(role)!, seq);
     return transfer({ bytes, sha256: bytesToHex(sha256(bytes)) }, [bytes.buffer]);
   },
+
+  csv: answering(async (roles: readonly string[]) => {
+    const channels = await Promise.all(roles.map(async (role) => [role, await log.channel(role)] as const));
+    const inOrder = new Map([["time", await log.channel("time")] as const, ...channels]);
+    return new Blob([...writeLog(inOrder)], { type: "text/csv" });
+  }),
 
   findClock: answering(async (kept: KeptLog, roles: readonly string[]) => {
     const other = new HeldLog(new Map(), kept);

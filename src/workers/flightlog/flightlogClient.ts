@@ -19,6 +19,10 @@ export class FlightlogClient {
     return this.remote.open(...args);
   }
 
+  csv(...args: Parameters<FlightlogWorker["csv"]>) {
+    return this.remote.csv(...args);
+  }
+
   findClock(...args: Parameters<FlightlogWorker["findClock"]>) {
     return this.remote.findClock(...args);
   }

@@ -85,6 +85,8 @@ export interface FlightlogWorker {
   findClock(other: KeptLog, roles: readonly string[]): Promise<Answer<SharedClock | NoSharedClock>>;
   /** Puts another kept log beside the one in hand, or takes it away: its roles have `besideName`. */
   putBeside(other: KeptLog | null, clock: Clock): Promise<void>;
+  /** The log in hand as CSV, channels of these roles behind the clock. */
+  csv(roles: readonly string[]): Promise<Answer<Blob>>;
   /** A stretch of a channel as it is stored, with the hash of its bytes. */
   packed(role: string, seq: number): Promise<{ bytes: Uint8Array; sha256: string }>;
   picture(roles: readonly string[], fromS: number, toS: number, parts: number): Promise<Answer<ChannelPicture[]>>;

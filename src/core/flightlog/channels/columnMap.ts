@@ -1,4 +1,6 @@
-import { type ColumnUse, recogniseColumns } from "./recogniseColumns";
+import { type ColumnUse } from "./recogniseColumns";
+import { columnUses } from "./ownColumns";
+import { type RawLog } from "../reading/LogReader";
 import { type RawColumn } from "../reading/ReadingTable";
 import { LogError } from "../reading/LogError";
 import { partsOfHeading } from "./headingParts";
@@ -24,9 +26,9 @@ export interface ColumnSaid {
  *
  * @throws {LogError} For a heading that the file does not have, or a role or unit that there is none of.
  */
-export function usesWith(raw: readonly RawColumn[], said: readonly ColumnSaid[]): ColumnUse[] {
-  const recognised = recogniseColumns(raw);
-  const named = said.map((each) => useOf(raw, each, recognised));
+export function usesWith(raw: RawLog, said: readonly ColumnSaid[]): ColumnUse[] {
+  const recognised = columnUses(raw);
+  const named = said.map((each) => useOf(raw.columns, each, recognised));
   const columns = new Set(named.map(({ column }) => column));
   const roles = new Set(named.map(({ use }) => use?.role));
   const kept = recognised.filter(({ column, role }) => !columns.has(column) && !roles.has(role));

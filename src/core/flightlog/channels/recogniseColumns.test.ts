@@ -135,13 +135,13 @@ describe("places on earth", () => {
 });
 
 describe("what somebody says of the columns", () => {
-  const raw = () =>
+  const given = () =>
     readRaw(
       `Zeit [ms],Wert 17,Akku [V]\n${Array.from({ length: 50 }, (_, row) => `${row * 10},${row % 7},16`).join("\n")}\n`,
-    ).columns;
+    );
 
   it("goes before what was recognised", () => {
-    const uses = usesWith(raw(), [
+    const uses = usesWith(given(), [
       { name: "Wert 17", role: "current", scale: 0.5, offset: 2 },
       { name: "Akku [V]", role: null },
     ]);
@@ -159,10 +159,10 @@ describe("what somebody says of the columns", () => {
     });
     const text = `time [s],gyro pitch [deg/s],pitch [deg],acc z [g]\n${lines.join("\n")}\n`;
     const read = (turned: boolean) => {
-      const { columns, ...rest } = readRaw(text);
+      const raw = readRaw(text);
       const said = ["pitch [deg]", "gyro pitch [deg/s]"].map((name) => ({ name, turned }));
-      const uses = usesWith(columns, said.map((each) => ({ ...each, role: each.name === "pitch [deg]" ? "pitch" : "gyro_pitch" }))); // prettier-ignore
-      return flightLogOf({ ...rest, columns }, uses);
+      const uses = usesWith(raw, said.map((each) => ({ ...each, role: each.name === "pitch [deg]" ? "pitch" : "gyro_pitch" }))); // prettier-ignore
+      return flightLogOf(raw, uses);
     };
     const [as, round] = [read(false), read(true)];
     expect(round.channels.get("pitch")![50]).toBeCloseTo(-as.channels.get("pitch")![50]!, 9);
@@ -177,6 +177,6 @@ describe("what somebody says of the columns", () => {
     [{ name: "Wert 17", role: "loudness" }, /no role “loudness”/],
     [{ name: "Wert 17", role: "current", unit: "kg" }, /“kg” is no unit of current/],
   ])("is refused where it makes no sense: %j", (said, sentence) =>
-    expect(() => usesWith(raw(), [said])).toThrow(sentence),
+    expect(() => usesWith(given(), [said])).toThrow(sentence),
   );
 });

@@ -1,4 +1,5 @@
-import { type ColumnUse, recogniseColumns } from "../channels/recogniseColumns";
+import { columnUses } from "../channels/ownColumns";
+import { type ColumnUse } from "../channels/recogniseColumns";
 import { withElevons } from "../channels/elevons";
 import { alignCurrent, alignSigns } from "../channels/signs";
 import { type Assumption, type ClockBreak, type FlightLog } from "../FlightLog";
@@ -18,7 +19,7 @@ const SHORTEST_GAP_S = 0.15;
  * @param uses - What the columns are, when somebody has said it; else it is recognised.
  * @throws {LogError} Without a clock, or with nothing beside it.
  */
-export function flightLogOf(raw: RawLog, uses: readonly ColumnUse[] = recogniseColumns(raw.columns)): FlightLog {
+export function flightLogOf(raw: RawLog, uses: readonly ColumnUse[] = columnUses(raw)): FlightLog {
   const clock = uses.find(({ role }) => role === "time");
   if (!clock) throw new LogError("No column is a clock. Name one “time [s]”, or say which it is.");
   if (uses.length < 2) throw new LogError("Beside the time no column was understood. Say what the columns are.");

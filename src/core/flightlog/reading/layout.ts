@@ -12,11 +12,15 @@ export interface Layout {
   units: string[] | null;
   /** Lines from the top of the file to the first reading. */
   linesAbove: number;
+  /** The first line, where it is the mark of a file that the app wrote itself. */
+  mark?: string;
 }
 
 const DELIMITERS = ["\t", ";", "|", ","] as const;
 /** Lines of readings that are looked at. */
 const LOOKED_AT = 40;
+/** The first line of a file that the app wrote itself. */
+const OWN_FILE = /^# pitstopa-\w+\/\d+$/;
 /** More words than this above a table, and it is a text that holds one. */
 const MOST_ABOVE = 400;
 /** Words that stand where figures would. */
@@ -37,7 +41,8 @@ export function layoutOf(text: string): Layout {
   if (!table) throw noTable(lines);
   if (table.headings.length === 0)
     throw new LogError("No line names the columns. The first line names each one with its unit.");
-  return table;
+  const [first = ""] = lines;
+  return OWN_FILE.test(first) ? { ...table, mark: first } : table;
 }
 
 function noTable(lines: readonly string[]): LogError {
