@@ -28,6 +28,7 @@ export const LogAnswerSchema = v.object({
       tellApart: v.optional(v.string()),
     }),
   ),
+  hints: v.array(v.string()),
   columns: v.array(
     v.object({
       heading: v.string(),

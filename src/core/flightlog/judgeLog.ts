@@ -1,5 +1,6 @@
 import { type FlightLog } from "./FlightLog";
 import { type FlightView, type LogContext, viewOf } from "./FlightView";
+import { hintsOf } from "./hints/hints";
 import { type Phase, phasesOf } from "./phases";
 import { compassDisturbed } from "./verdicts/compass";
 import { departure } from "./verdicts/departure";
@@ -19,6 +20,8 @@ export interface LogJudgement {
   craft: FlightView["craft"];
   phases: Phase[];
   verdicts: Verdict[];
+  /** Sentences on what is no fault of a part, or what a hand must confirm. */
+  hints: string[];
 }
 
 type Question = (view: FlightView, context: LogContext) => Verdict[];
@@ -147,7 +150,7 @@ export function judgeLog(log: FlightLog, context: LogContext = {}): LogJudgement
     .map((verdict) => (verdict.code === "ends-in-air" && !isAlone ? asNote(verdict) : verdict))
     .filter(({ code }) => !explained.has(code))
     .sort((a, b) => Number(a.severity === "note") - Number(b.severity === "note"));
-  return { craft: view.craft, phases: phasesOf(log, view.flights), verdicts };
+  return { craft: view.craft, phases: phasesOf(log, view.flights), verdicts, hints: hintsOf(view) };
 }
 
 /** What another fault led to is worth a look, and no fault of its own. */

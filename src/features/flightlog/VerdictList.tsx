@@ -13,7 +13,7 @@ export function VerdictList({
   chosen: ShownVerdict | null;
   onChoose: (verdict: ShownVerdict) => void;
 }) {
-  const { verdicts } = judgement;
+  const { verdicts, hints = [] } = judgement;
   const faults = verdicts.filter(({ severity }) => severity === "fault");
   return (
     <div className="stack">
@@ -38,6 +38,12 @@ export function VerdictList({
           isChosen={verdict === chosen}
           onChoose={onChoose}
         />
+      ))}
+      {hints.map((hint) => (
+        <p key={hint}>
+          <b>Hint: </b>
+          {hint}
+        </p>
       ))}
     </div>
   );

@@ -51,6 +51,8 @@ export const JudgementSchema = v.object({
   verdicts: v.pipe(v.array(VerdictSchema), v.maxLength(60)),
   assumptions: v.pipe(v.array(AssumptionSchema), v.maxLength(400)),
   notes: v.pipe(v.array(text(500)), v.maxLength(40)),
+  /** Absent in logs from before there were any. */
+  hints: v.optional(v.pipe(v.array(text(500)), v.maxLength(20))),
   /** Absent in logs from before flights were held against each other; null where nothing was flown. */
   figures: v.optional(v.nullable(FiguresSchema)),
 });

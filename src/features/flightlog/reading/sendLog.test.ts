@@ -9,7 +9,7 @@ const log = {
   durationS: 10,
   rateHz: 100,
   columns: ["time", "voltage"].map((role) => ({ role, heading: role, unit: "" })),
-  judgement: { craft: "multirotor", phases: [], verdicts: [], assumptions: [], notes: [], figures: null },
+  judgement: { craft: "multirotor", phases: [], verdicts: [], hints: [], assumptions: [], notes: [], figures: null },
   unused: [],
 } satisfies ReadLog as ReadLog;
 const client = {
