@@ -22,6 +22,7 @@ import { changeCraft } from "@/features/craft/changeCraft";
 import { addPerson, changePerson, resetPassword } from "@/features/people/peopleVerbs";
 import { findDonors } from "@/features/refit/findDonors";
 import { reserveParts } from "@/features/refit/reserveParts";
+import { importStock } from "@/features/stock/importStock";
 import { moveStockPieces, saveStockItem } from "@/features/stock/stockVerbs";
 import { logPack, savePack } from "@/features/packs/packVerbs";
 import { decideCase, handBack } from "@/features/handback/handBack";
@@ -171,6 +172,7 @@ const CHANGING: Record<string, (context: VerbContext, target: Target) => Promise
       priceCents: null,
       fewest: 0,
     }),
+  importStock: (context) => importStock(context, { text: "kind,name\nmotor,X", isTrial: false }),
   moveStockPieces: (context) => moveStockPieces(context, { itemId: 1, pieces: 1, note: "bought" }),
   reserveParts: (context, target) => reserveParts(context, { ...target, itemId: 1, pieces: 0 }),
   findDonors: (context, { jobId }) => findDonors(context, { jobId, kind: "esc", search: "" }),

@@ -20,6 +20,7 @@ import { replacePart } from "@/features/refit/replacePart";
 import { reserveParts } from "@/features/refit/reserveParts";
 import { type ReplacePartInput } from "@/features/refit/refit.schema";
 import { type SaveStockItemInput } from "@/features/stock/stock.schema";
+import { importStock } from "@/features/stock/importStock";
 import { exportStock, getStockPage, moveStockPieces, saveStockItem } from "@/features/stock/stockVerbs";
 import { openTestShop, type TestShop } from "./testShop";
 
@@ -132,7 +133,71 @@ describe("the shelves", () => {
   });
 });
 
+describe("a table of shelves", () => {
+  const take = (text: string, isTrial = false) => importStock(shop.technician, { text, isTrial });
+  const named = async (name: string) => (await getStockPage(shop.viewer)).items.find((each) => each.name === name);
+
+  it("goes out and comes in again without a change, formulas and all", async () => {
+    await stocked(2, { name: "=2+2", kind: "servo" });
+    expect(await take(await exportStock(shop.viewer))).toEqual({ saved: false, changes: [] });
+  });
+
+  it("says what it would change before it does, then adds, labels and counts, each piece written down", async () => {
+    const id = await stocked(5, { name: "Fen 20", kind: "motor", shelf: "A1" });
+    const table = "Kind;Name;Shelf;Price;On hand\nmotor;Fen 20;A2;21,50;3\nCamera;Wick eye;C4;;2\n";
+    const changes = [
+      { name: "Fen 20", what: "label", pieces: 0 },
+      { name: "Fen 20", what: "pieces", pieces: -2 },
+      { name: "Wick eye", what: "new", pieces: 2 },
+    ];
+    expect(await take(table, true)).toEqual({ saved: false, changes });
+    expect(await named("Wick eye")).toBeUndefined();
+    expect(await take(table)).toEqual({ saved: true, changes });
+    expect(await item(id)).toMatchObject({ shelf: "A2", onHand: 3, priceCents: 2150 });
+    expect((await item(id)).moves[0]).toMatchObject({ pieces: -2, note: "counted, from a table" });
+    expect(await named("Wick eye")).toMatchObject({ kind: "camera", onHand: 2, priceCents: null });
+  });
+
+  it("is refused whole with each line that is wrong, and nothing is stored", async () => {
+    const result = await take(
+      "kind,name,on_hand\nmotor,Dell 9,2\nwheel,Round,1\nmotor,Dell 9,3\nesc,,1\nesc,Half,1.5\nesc,Many,lots\n",
+    );
+    expect(result).toEqual({
+      saved: false,
+      problems: [
+        { line: 3, problem: "There is no kind of part “wheel”." },
+        { line: 4, problem: "Dell 9 stands in line 2 already." },
+        { line: 5, problem: "Give its name." },
+        { line: 6, problem: "1.5 on hand: whole pieces, 0 to 10,000." },
+        { line: 7, problem: "“lots” under on_hand is no number." },
+      ],
+    });
+    expect(await named("Dell 9")).toBeUndefined();
+    expect(await take("name\nX")).toMatchObject({ problems: [{ line: 1, problem: "There is no column “kind”." }] });
+  });
+
+  it("leaves what jobs have their name on", async () => {
+    const id = await stocked(2, { name: "Rill 7", kind: "esc" });
+    await reserve(await quad("T"), id, 2);
+    expect(await take("kind,name,on_hand\nesc,Rill 7,1\n")).toMatchObject({
+      problems: [{ line: 2, problem: "Jobs have their name on 2 of Rill 7: 1 cannot be left." }],
+    });
+  });
+});
+
 describe("a job's name on a part", () => {
+  it("leaves it a spare for its own craft, and for no other", async () => {
+    const [mine, theirs] = [await quad("P"), await quad("Q")];
+    const id = await stocked(1, { kind: "receiver", name: "Ear 1" });
+    const spares = async (jobId: number) =>
+      (await getKnowledge(shop.pool, await getCraft(shop.pool, (await getJob(shop.pool, jobId)).craftId))).workshop
+        .spares;
+    expect(await spares(theirs)).toContain("receiver");
+    await reserve(mine, id, 1);
+    expect(await spares(mine)).toContain("receiver");
+    expect(await spares(theirs)).not.toContain("receiver");
+  });
+
   it("keeps it from every other job, and is gone once the part is fitted", async () => {
     const [mine, theirs] = [await quad("A"), await quad("B")];
     const id = await stocked(1);

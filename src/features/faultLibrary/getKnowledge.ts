@@ -36,7 +36,7 @@ export async function getKnowledge(db: Db, { id, kind }: Pick<Craft, "id" | "kin
   const parts = (await listFittedParts(db, id)).filter(({ removedAt }) => removedAt === null);
   const positions: Record<string, string[]> = {};
   for (const part of parts) (positions[part.kind] ??= []).push(part.position);
-  const onShelves = await listKindsOnHand(db);
+  const onShelves = await listKindsOnHand(db, id);
   const { tools, spares, isLearning, currency, ...prices } = content;
   return {
     library: isLearning ? learnedLibrary(library, await listSeenLinks(db)) : library,

@@ -7,6 +7,7 @@ import { PART_KINDS } from "@/core/craft/partKinds";
 import { jobNumber } from "@/features/job/job";
 import { formatDate, formatMoney } from "@/shared/format";
 import shelf from "@/shared/Shelf.module.css";
+import { ImportShelves } from "./ImportShelves";
 import { ItemForm } from "./ItemForm";
 import { MoveForm } from "./MoveForm";
 import { freePieces, type StockPageProps } from "./stock";
@@ -24,6 +25,7 @@ export function StockPage({ items, currency, mayEdit }: StockPageProps) {
         <h1>Shelves</h1>
         <div className="row">
           {items.length > 0 && <a href="/api/stock">As a table</a>}
+          {mayEdit && <ImportShelves />}
           {mayEdit && (
             <Button type={items.length === 0 ? "primary" : "default"} onClick={() => setOpen("new")}>
               Add a kind of part

@@ -1,7 +1,8 @@
 "use server";
 
 import { runAction } from "@/server/verbs/runAction";
-import { MoveStockInput, SaveStockItemInput } from "./stock.schema";
+import { importStock } from "./importStock";
+import { ImportStockInput, MoveStockInput, SaveStockItemInput } from "./stock.schema";
 import { moveStockPieces, saveStockItem } from "./stockVerbs";
 
 /** Gives a kind of part a place on the shelves or changes its label. */
@@ -12,4 +13,9 @@ export async function saveStockItemAction(raw: unknown) {
 /** Writes down pieces that came or went. */
 export async function moveStockAction(raw: unknown) {
   return runAction(MoveStockInput, raw, moveStockPieces);
+}
+
+/** Takes a table of shelves in, or tries what it would change. */
+export async function importStockAction(raw: unknown) {
+  return runAction(ImportStockInput, raw, importStock);
 }

@@ -43,6 +43,17 @@ export const MoveStockInput = v.object({
 });
 export type MoveStockInput = v.InferOutput<typeof MoveStockInput>;
 
+/** A table of shelves. With `isTrial` it is only read and compared. */
+export const ImportStockInput = v.object({
+  text: v.pipe(
+    v.string(),
+    v.minLength(1, "The file is empty."),
+    v.maxLength(1_000_000, "The file is over 1 MB, which is the limit."),
+  ),
+  isTrial: v.boolean(),
+});
+export type ImportStockInput = v.InferOutput<typeof ImportStockInput>;
+
 /** How many pieces of an item a job puts its name on; 0 gives them back. */
 export const ReserveStockInput = v.object({
   ...JobTarget.entries,

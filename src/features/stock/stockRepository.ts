@@ -147,11 +147,20 @@ export async function releaseReservations(db: Db, jobId: number): Promise<void> 
 const KINDS_ON_HAND = `
   SELECT DISTINCT kind
     FROM stock_item
-   WHERE on_hand > 0`;
+   WHERE on_hand > reserved
+      OR EXISTS (SELECT 1
+                   FROM stock_reservation AS r
+                   JOIN job AS j ON j.id = r.job_id
+                  WHERE r.item_id = stock_item.id AND j.craft_id = ? AND stock_item.on_hand > 0)`;
 
-/** Kinds of parts of which one lies on a shelf: known good, to swap in for a look. */
-export async function listKindsOnHand(db: Db): Promise<PartKind[]> {
-  const [rows] = await db.execute<RowDataPacket[]>(KINDS_ON_HAND);
+/**
+ * Kinds of parts of which one lies on a shelf: known good, to swap in for a look. One that another craft's job has its name on
+ * is not there for this one.
+ *
+ * @param craftId - null for the shop as a whole.
+ */
+export async function listKindsOnHand(db: Db, craftId: number | null): Promise<PartKind[]> {
+  const [rows] = await db.execute<RowDataPacket[]>(KINDS_ON_HAND, [craftId]);
   return rows.map(({ kind }) => kind as PartKind);
 }
 

@@ -28,7 +28,7 @@ export async function getWorkshopPage(context: VerbContext): Promise<WorkshopPag
     version,
     checksByTool: Object.fromEntries(TOOLS.map((tool) => [tool, count(({ needs }) => needs.includes(tool))])),
     checksBySpare: Object.fromEntries(PART_KIND_LIST.map((kind) => [kind, count(({ spare }) => spare === kind)])),
-    onShelves: await listKindsOnHand(context.pool),
+    onShelves: await listKindsOnHand(context.pool, null),
     learned: learned.filter(({ jobs }) => jobs > 0),
     mayEdit: hasRole(context.person, "lead"),
   };
