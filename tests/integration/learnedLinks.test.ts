@@ -6,6 +6,7 @@ import { getKnowledge } from "@/features/faultLibrary/getKnowledge";
 import { listSeenLinks } from "@/features/faultLibrary/linkRepository";
 import { getWorkshop } from "@/features/faultLibrary/workshopRepository";
 import { decideCase } from "@/features/handback/handBack";
+import { getIsolateBay } from "@/features/isolate/getIsolateBay";
 import { addFinding, answerCheck, doubtFinding } from "@/features/isolate/isolateVerbs";
 import { findingsOf } from "@/features/job/events/findings";
 import { listEvents } from "@/features/job/events/jobEventRepository";
@@ -73,6 +74,31 @@ describe("the strength of a link", () => {
     expect((await pageLine())!.now).toBeCloseTo(now, 12);
     const known = await strength();
     expect(chanceToShow(menu.leak, known)).toBeCloseTo(now, 12);
+  });
+
+  it("moves the suspects of the next job", async () => {
+    const jobId = await shop.receive();
+    const suspect = async () => {
+      const { groups } = (await getIsolateBay(shop.technician, jobId)).view;
+      return groups.flatMap(({ suspects }) => suspects).find(({ faultId }) => faultId === CAUSE)!.probability;
+    };
+    await answerCheck(shop.technician, {
+      ...(await shop.target(jobId)),
+      checkId: "camera-menu",
+      outcomeId: "missing",
+      value: null,
+      doubtful: false,
+      place: "",
+      minutes: null,
+      note: "",
+    });
+    const learned = await suspect();
+    await decideLink(shop.lead, { ...link, learns: false, reason: "to see what it does" });
+    const byLibrary = await suspect();
+    await decideLink(shop.lead, { ...link, learns: true, reason: "" });
+    // One of two looks did not show it: seen again, it speaks less for the camera than the library thought.
+    expect(learned).toBeLessThan(byLibrary);
+    expect(await suspect()).toBe(learned);
   });
 
   it("learns nothing from complaints, from doubtful answers, or from jobs with several causes", async () => {

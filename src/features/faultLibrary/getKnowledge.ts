@@ -2,6 +2,8 @@ import "server-only";
 import { type ShopPrices } from "@/core/diagnosis/repairs/adviseStop";
 import { type Workshop } from "@/core/diagnosis/checks/availableChecks";
 import { type LearnedCauses } from "@/core/diagnosis/library/learnedRate";
+import { learnedLibrary } from "@/core/diagnosis/library/learnedLibrary";
+import { type SeenLink } from "@/core/diagnosis/library/learnedLinks";
 import { type Library } from "@/core/diagnosis/library/library.types";
 import { type Craft } from "@/features/craft/craft";
 import { listFittedParts } from "@/features/craft/fittedPartRepository";
@@ -9,7 +11,6 @@ import { type Db } from "@/server/db";
 import { listKindsOnHand } from "@/features/stock/stockRepository";
 import { getLearnedCauses } from "./closedCaseRepository";
 import { getCurrentLibrary } from "./currentLibrary";
-import { learnedLibrary } from "./learnedLibrary";
 import { listSeenLinks } from "./linkRepository";
 import { getWorkshop } from "./workshopRepository";
 
@@ -19,6 +20,8 @@ export interface Knowledge {
   library: Library;
   /** Of the library; 0 for the shipped one. */
   revision: number;
+  /** What the strengths were learned from; none while learning is switched off. */
+  seenLinks: readonly SeenLink[];
   workshop: Workshop;
   /** Kind of part → the positions it is fitted at. */
   positions: Readonly<Record<string, string[]>>;
@@ -38,9 +41,11 @@ export async function getKnowledge(db: Db, { id, kind }: Pick<Craft, "id" | "kin
   for (const part of parts) (positions[part.kind] ??= []).push(part.position);
   const onShelves = await listKindsOnHand(db, id);
   const { tools, spares, isLearning, currency, ...prices } = content;
+  const seenLinks = isLearning ? await listSeenLinks(db) : [];
   return {
-    library: isLearning ? learnedLibrary(library, await listSeenLinks(db)) : library,
+    library: learnedLibrary(library, seenLinks),
     revision,
+    seenLinks,
     positions,
     prices,
     currency,

@@ -10,6 +10,7 @@ const { tools, spares, isLearning: _, currency, ...prices } = DEFAULT_WORKSHOP;
 export const testKnowledge: Knowledge = {
   library: withGeneratedChecks(shippedLibrary),
   revision: 0,
+  seenLinks: [],
   workshop: {
     tools: new Set<string>(tools),
     spares: new Set<string>(spares),

@@ -1,5 +1,7 @@
 import { type Diagnosis, diagnoseCase, type DiagnosisCase } from "../../core/diagnosis/diagnoseCase";
 import { withGeneratedChecks } from "../../core/diagnosis/library/generateChecks";
+import { learnedLibrary } from "../../core/diagnosis/library/learnedLibrary";
+import { type SeenLink } from "../../core/diagnosis/library/learnedLinks";
 import { type Library } from "../../core/diagnosis/library/library.types";
 import { shippedLibrary } from "../../core/diagnosis/shippedLibrary";
 
@@ -8,6 +10,8 @@ export interface DiagnoseInput {
   revision: number;
   /** As it is edited, without generated checks; null when the worker should have it from before. */
   edited: Library | null;
+  /** What the strengths of its links are drawn towards. */
+  seenLinks: readonly SeenLink[];
   /** Most symptoms of one group that are weighed exactly. */
   maxExact?: number;
   diagnosisCase: DiagnosisCase;
@@ -23,7 +27,7 @@ const LIBRARIES_KEPT = 4;
 const libraries = new Map<number, Library>([[0, withGeneratedChecks(shippedLibrary)]]);
 
 /** Weighs a case in the server's pool. */
-export function diagnoseTask({ revision, edited, maxExact, diagnosisCase }: DiagnoseInput): DiagnoseOutput {
+export function diagnoseTask({ revision, edited, seenLinks, maxExact, diagnosisCase }: DiagnoseInput): DiagnoseOutput {
   if (edited && !libraries.has(revision)) {
     const oldest = [...libraries.keys()].find((key) => key !== 0);
     if (libraries.size > LIBRARIES_KEPT && oldest !== undefined) libraries.delete(oldest);
@@ -31,7 +35,7 @@ export function diagnoseTask({ revision, edited, maxExact, diagnosisCase }: Diag
   }
   const library = libraries.get(revision);
   if (!library) return { isKnown: false };
-  const diagnosis = diagnoseCase(library, diagnosisCase, maxExact);
+  const diagnosis = diagnoseCase(learnedLibrary(library, seenLinks), diagnosisCase, maxExact);
   return {
     isKnown: true,
     diagnosis: {
@@ -48,6 +52,7 @@ export function wake(): void {
   diagnoseTask({
     revision: 0,
     edited: null,
+    seenLinks: [],
     diagnosisCase: { context: { craftKind: "quad", phase: "hover", history: "in-service" }, findings: [] },
   });
 }

@@ -5,6 +5,7 @@ import { type Knowledge, getKnowledge } from "@/features/faultLibrary/getKnowled
 import { type Db } from "@/server/db";
 import { rememberAnswers } from "@/server/rememberAnswers";
 import { OverBudgetError, runTask } from "@/server/workers/workerPool";
+import { type DiagnoseInput } from "@/workers/server/diagnoseTask";
 import { type JobFacts } from "../bays/bayManifest";
 import { countedFindings } from "../events/findings";
 import { openedGates } from "./openedGates";
@@ -23,7 +24,7 @@ export async function diagnoseJob(
   { job, craft, events, findings, library }: Pick<JobFacts, "job" | "craft" | "events" | "findings" | "library">,
   known?: Knowledge,
 ): Promise<Diagnosis> {
-  const { revision, workshop, learned, prices } = known ?? (await getKnowledge(db, craft));
+  const { revision, seenLinks, workshop, learned, prices } = known ?? (await getKnowledge(db, craft));
   const diagnosisCase: DiagnosisCase = {
     context: { craftKind: craft.kind, phase: job.phase, history: job.history },
     findings: countedFindings(findings, library),
@@ -32,20 +33,24 @@ export async function diagnoseJob(
     learned,
     prices,
   };
-  const key = JSON.stringify([revision, diagnosisCase, [...workshop.tools], [...workshop.spares]]);
-  return remembered(key, () => diagnose(db, revision, diagnosisCase));
+  const key = JSON.stringify([revision, seenLinks, diagnosisCase, [...workshop.tools], [...workshop.spares]]);
+  return remembered(key, () => diagnose(db, { revision, seenLinks, diagnosisCase }));
 }
 
 /** Largest group of symptoms weighed exactly once the usual way took too long, and what a machine that busy is given for it. */
 const HURRIED = 6;
 const HURRIED_MS = 12_000;
 
-async function diagnose(db: Db, revision: number, diagnosisCase: DiagnosisCase): Promise<Diagnosis> {
+async function diagnose(
+  db: Db,
+  asked: Pick<DiagnoseInput, "revision" | "seenLinks" | "diagnosisCase">,
+): Promise<Diagnosis> {
+  const { revision } = asked;
   const ask = async (maxExact?: number, budgetMs?: number): Promise<Diagnosis> => {
-    const quick = await runTask("diagnose", { revision, edited: null, diagnosisCase, maxExact }, { budgetMs });
+    const quick = await runTask("diagnose", { ...asked, edited: null, maxExact }, { budgetMs });
     if (quick.isKnown) return quick.diagnosis;
     const { edited } = await getLibraryRevision(db, revision);
-    const answer = await runTask("diagnose", { revision, edited, diagnosisCase, maxExact }, { budgetMs });
+    const answer = await runTask("diagnose", { ...asked, edited, maxExact }, { budgetMs });
     if (!answer.isKnown) throw new Error(`The worker did not take revision ${revision} of the library.`);
     return answer.diagnosis;
   };

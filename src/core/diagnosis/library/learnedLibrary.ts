@@ -1,5 +1,5 @@
-import { type SeenLink, withLearnedLinks } from "@/core/diagnosis/library/learnedLinks";
-import { type Library } from "@/core/diagnosis/library/library.types";
+import { type SeenLink, withLearnedLinks } from "./learnedLinks";
+import { type Library } from "./library.types";
 
 /** The last answer of each library: a library object carries its compiled index, which is worth keeping between requests. */
 const last = new WeakMap<Library, { seen: string; learned: Library }>();
