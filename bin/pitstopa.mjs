@@ -5,10 +5,10 @@ import { join } from "node:path";
 import { createInterface } from "node:readline";
 import { parseArgs } from "node:util";
 import { examine } from "./lib/doctor.mjs";
-import { buildProcesses } from "./lib/install.mjs";
+import { processFile } from "./lib/install.mjs";
 import { moveIn, moveOut, runningLauncher, stopLauncher } from "./lib/household.mjs";
 import { startMariadb } from "./lib/mariadb.mjs";
-import { root, stateFolder } from "./lib/paths.mjs";
+import { stateFolder } from "./lib/paths.mjs";
 import { portsFrom } from "./lib/ports.mjs";
 import { repairSecrets, secretsOf } from "./lib/secrets.mjs";
 import { nightlyFile, rotate, writeUnits } from "./lib/service.mjs";
@@ -62,7 +62,8 @@ const HELP = `pitstopa: the bench partner of a drone repair technician, for scri
 A case file holds
   { "context": { "craftKind": "quad", "phase": "landing", "history": "crash" },
     "findings": [ { "symptom": "picture-black", "value": true },
-                  { "check": "camera-supply", "outcome": "good", "doubtful": true } ] }
+                  { "check": "camera-supply", "outcome": "good", "doubtful": true },
+                  { "symptom": "burnt-trace", "value": true, "place": "ESC 3" } ] }
 and in its context, if need be, "fitted" (kind of part: how many), "tools", "spares", "prices" (in cents) and "openedGates".
 
 Those that ask the shop use DATABASE_URL, else the shop of npm start (.pitstopa-shop), else the demo (.pitstopa), or the one
@@ -166,9 +167,7 @@ function readArguments() {
 }
 
 async function isolate(values) {
-  const built = join(root, "dist/isolateCommand.mjs");
-  if (!existsSync(built)) await buildProcesses();
-  const command = await import(built);
+  const command = await built("isolateCommand");
   const listed = ["checks", "faults", "symptoms"].filter(
     (what) => values[`list-${what}`] || (what === "symptoms" && values["list-readings"]),
   );
@@ -224,9 +223,7 @@ async function bench(file, values) {
   if (!requireFile(file) || !existsSync(file)) throw new SetupError(`There is no file ${file}.`);
   if (!values.kind) throw new SetupError("Say what it is a table of: --kind motor, servo, power, meter, pack or esc.");
   refuseUnused(values);
-  const built = join(root, "dist/benchCommand.mjs");
-  if (!existsSync(built)) await buildProcesses();
-  const { BenchFileError, judgeFile, measuredText, parseHeadings } = await import(built);
+  const { BenchFileError, judgeFile, measuredText, parseHeadings } = await built("benchCommand");
   const options = {
     setting: numberOf("scale", values.scale),
     capacityMah: numberOf("capacity", values.capacity),
@@ -400,9 +397,7 @@ async function person([, what, signInName], { role, display }) {
 
 /** A part of the command line that is made of the app's own code. */
 async function built(name) {
-  const file = join(root, `dist/${name}.mjs`);
-  if (!existsSync(file)) await buildProcesses();
-  return import(file);
+  return import(await processFile(name));
 }
 
 /** Hands the shop's database to some work: the running one, or one that is started for it and ended after. */
@@ -426,7 +421,7 @@ async function withDatabase(work) {
 }
 
 async function doctor() {
-  if (!existsSync(join(root, "dist/doctor.mjs"))) await buildProcesses();
+  await processFile("doctor");
   const folder = process.env.DATABASE_URL ? null : knownFolder();
   const lines = await examine({ databaseUrl: databaseUrl(), webUrl: webUrl(), folder });
   for (const { isWell, text } of lines) say(`${isWell ? "well    " : "NOT WELL"}  ${text}`);
@@ -434,9 +429,8 @@ async function doctor() {
 }
 
 async function rebuildHeadlines(values) {
-  const built = join(root, "dist/rebuildHeadlines.mjs");
-  if (!existsSync(built)) await buildProcesses();
-  const made = await need("Rebuilding the headlines", process.execPath, [built, ...(values.all ? ["--all"] : [])], {
+  const program = await processFile("rebuildHeadlines");
+  const made = await need("Rebuilding the headlines", process.execPath, [program, ...(values.all ? ["--all"] : [])], {
     env: { DATABASE_URL: databaseUrl() },
   });
   say(`Made anew: ${made.trim().split("\n").at(-1)} headlines`);

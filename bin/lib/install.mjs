@@ -92,6 +92,18 @@ export async function buildProcesses() {
   });
 }
 
+/**
+ * A built process, built anew when it is not there or older than the source: no command answers from what the program was.
+ *
+ * @returns Its file.
+ */
+export async function processFile(name) {
+  const file = join(root, `dist/${name}.mjs`);
+  const builtMs = existsSync(file) ? statSync(file).mtimeMs : 0;
+  if (filesBelow(join(root, "src")).some((source) => statSync(source).mtimeMs > builtMs)) await buildProcesses();
+  return file;
+}
+
 function filesBelow(folder) {
   return readdirSync(folder, { recursive: true })
     .map((name) => join(folder, String(name)))

@@ -32,6 +32,17 @@ describe("the isolate command", () => {
     expect(camera(true)).toBeLessThan(camera(false));
   });
 
+  it("says where a suspect is, by the places that findings name", () => {
+    const { suspects } = weigh([
+      { symptom: "one-corner", value: true, place: "ESC 3" },
+      { symptom: "burnt-trace", value: true, place: "rear left" },
+    ]);
+    const burnt = suspects.find(({ fault }) => fault === "esc-phase")!;
+    expect(burnt.places).toEqual([{ place: "rear left", probability: expect.any(Number) as number }]);
+    expect(burnt.places[0]!.probability).toBeGreaterThan(0.5 * burnt.probability);
+    expect(caseText(weigh([{ symptom: "burnt-trace", value: true, place: "rear left" }]))).toMatch(/: rear left/);
+  });
+
   it("goes by the later of two findings that say opposite things, and names both", () => {
     const result = weigh([
       { symptom: "picture-black", value: true },

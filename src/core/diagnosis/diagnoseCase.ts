@@ -1,4 +1,5 @@
 import { adviseStop, type ShopPrices, type StopAdvice } from "./repairs/adviseStop";
+import { CRAFT_KINDS, type CraftKind } from "../craft/craftKinds";
 import { type AvailableChecks } from "./checks/availableChecks";
 import { type CaseSymptoms, type Contradiction, type Finding, gatherSymptoms } from "./findings/caseFindings";
 import { type ShutGate } from "./gates/shutGates";
@@ -10,16 +11,19 @@ import { type MindChanger, mindChangers } from "./checks/mindChangers";
 import { largestGroup, MAX_EXACT, posteriors } from "./inference/posteriors";
 import { type NextCheck, previewOutcomes } from "./checks/previewOutcomes";
 import { rankChecks } from "./checks/rankChecks";
+import { type PlacesOfCraft, placeSuspects } from "./places/placeSuspects";
 import { type RankedMeasurement, rankMeasurements } from "./checks/rankMeasurements";
 import { suspectTrail, type TrailStep } from "./findings/suspectTrail";
 import { type RepairHypothesis } from "./repairs/planRepairs";
 import { type Suspect } from "./suspect";
-import { type ShutCheck, weighCase, type WeighedWith } from "./weighCase";
+import { type ShutCheck, weighCase, type WeighedCase, type WeighedWith } from "./weighCase";
 
 /** A case as the engine sees it: circumstances and findings, oldest first. */
 export interface DiagnosisCase extends WeighedWith {
   context: CaseContext;
   findings: readonly Finding[];
+  /** What the craft is like, for places; without it those of its kind are taken. */
+  craft?: PlacesOfCraft | null;
   /** The shop's prices; without them no advice is given when to stop. */
   prices?: ShopPrices | null;
 }
@@ -83,7 +87,7 @@ export function diagnoseCase(library: Library, diagnosisCase: DiagnosisCase, max
   const { compiled, symptoms, evidence, now, likely, available, ranking, shut, gates } = weighed;
   // What is weighed dozens of times over, for previews and explanations, goes in portions from a smaller size on.
   const aside = largestGroup(compiled.network, evidence) <= EXPLAINED_EXACTLY ? maxExact : PREVIEW_PORTION;
-  const suspects = suspectsOf(compiled, diagnosisCase, now.marginal, aside);
+  const suspects = suspectsOf(weighed, diagnosisCase, aside);
   const nextChecks = ranking.checks.map((ranked, place) =>
     place < PREVIEWED
       ? previewOutcomes(compiled, symptoms, now.marginal, ranked, aside)
@@ -128,12 +132,12 @@ function repairsNeeded(sets: readonly RepairHypothesis[]): Record<string, number
 }
 
 function suspectsOf(
-  compiled: CompiledLibrary,
-  { context, findings }: DiagnosisCase,
-  marginal: Float64Array,
+  { compiled, symptoms, now: { marginal } }: WeighedCase,
+  { context, findings, craft }: DiagnosisCase,
   maxExact: number,
 ): Suspect[] {
   const { library, network } = compiled;
+  const places = placeSuspects(compiled, findings, symptoms, craft ?? craftOfKind(context.craftKind));
   const weigh = (count: number) => toEvidence(compiled, gatherSymptoms(library, findings.slice(0, count)));
   const before = posteriors(network, weigh(Math.max(0, findings.length - 1)), maxExact);
   const explainers = explainersOf(network, weigh(findings.length));
@@ -146,9 +150,16 @@ function suspectsOf(
       prior: network.prior[index]!,
       libraryPrior: byLibrary[index]!,
       mayExplain: explainers.has(index),
+      places: places.get(fault.id) ?? [],
     }))
     .filter(({ prior }) => prior > 0)
     .sort((a, b) => Number(b.mayExplain) - Number(a.mayExplain) || b.probability - a.probability);
+}
+
+/** What a craft of a kind usually carries. */
+function craftOfKind(craftKind: string): PlacesOfCraft {
+  const kind = craftKind as CraftKind;
+  return { shape: { kind, motorCount: CRAFT_KINDS[kind].motors }, fitted: {} };
 }
 
 function hasSeen({ known, doubtful }: CaseSymptoms): boolean {

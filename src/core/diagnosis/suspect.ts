@@ -1,4 +1,5 @@
 import { type FaultMode } from "./library/library.types";
+import { type PlacedProbability } from "./places/placeSuspects";
 
 /** A fault under suspicion. */
 export interface Suspect {
@@ -11,4 +12,6 @@ export interface Suspect {
   libraryPrior: number;
   /** True when it could explain something seen; the others stand at what the evidence leaves of their usual rate. */
   mayExplain: boolean;
+  /** Where it may be, the most probable first; empty where the part stands once, or no placed finding bears on it. */
+  places: readonly PlacedProbability[];
 }

@@ -68,13 +68,19 @@ function Group({ group: { title, repair, probability, suspects } }: { group: Sus
 }
 
 function Suspect({ suspect }: { suspect: SuspectView }) {
-  const { name, probability, before, looksLike, repair, rate } = suspect;
+  const { name, probability, before, looksLike, repair, rate, placeHint, placed } = suspect;
   return (
     <details className={styles.suspectRow}>
       <summary>
-        <Bar name={name} probability={probability} before={before} />
+        <Bar name={placeHint ? `${name}: ${placeHint}` : name} probability={probability} before={before} />
       </summary>
       <p>{looksLike}</p>
+      {placed.length > 0 && (
+        <p>
+          {placed.map(({ place, probability: there }) => `${place} ${formatPercent(there)}`).join(", ")}, by where it
+          was found.
+        </p>
+      )}
       <p className="soft">
         {repair}. {rate}
       </p>

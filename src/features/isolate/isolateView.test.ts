@@ -45,7 +45,13 @@ describe("isolateView", () => {
         .groups.flatMap(({ suspects }) => suspects)
         .find(({ faultId }) => faultId === "esc-phase");
     expect(hint(burnt(2, "rear left"))).toMatchObject({ where: "esc", placeHint: "ESC 3, rear left" });
-    expect(hint(burnt(2, "rear left"), burnt(3, "front left"))).toMatchObject({ placeHint: "" });
+    expect(hint(burnt(2, "rear left"), burnt(3, "front left"))).toMatchObject({
+      placeHint: "",
+      placed: [
+        { place: "ESC 3, rear left", probability: expect.any(Number) as number },
+        { place: "ESC 2, front left", probability: expect.any(Number) as number },
+      ],
+    });
     expect(viewOf([burnt(2, "rear left")]).findings[0]!.title).toBe("Burnt trace or smell: rear left");
   });
 

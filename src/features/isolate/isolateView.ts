@@ -25,8 +25,10 @@ export interface SuspectView {
   rate: string;
   /** What "where?" is about when it is named; null where there is but one place. */
   where: WhereKind | null;
-  /** Where the findings say it is; empty where they do not, or disagree. */
+  /** Where the findings say it is; empty where they do not, or hardly know. */
   placeHint: string;
+  /** How probable it is at each place that they name, where they name several. */
+  placed: { place: string; probability: number }[];
 }
 
 /** The suspects that one repair would cure. */
@@ -114,7 +116,7 @@ export function isolateView(
         .slice(0, SUSPECTS_SHOWN)
         .filter(({ probability }, place) => place < ALWAYS_SHOWN || probability >= SHOWN_FROM),
       knowledge,
-      (where) => placeHint(places[where], findings, shape),
+      (suspect, where) => whereIs(suspect, places[where], findings, shape),
     ),
     others: diagnosis.suspects.length - explaining.length,
     findings: findingViews(library, diagnosis, findings),
@@ -144,17 +146,19 @@ export function isolateView(
   };
 }
 
+type PlaceOf = (suspect: Suspect, where: WhereKind) => Pick<SuspectView, "placeHint" | "placed">;
+
 /** By repair, the likeliest first: telling two faults apart that one repair cures changes nothing. */
 function groupSuspects(
   { repairs }: Diagnosis,
   suspects: readonly Suspect[],
   knowledge: Knowledge,
-  hintOf: (where: WhereKind) => string,
+  placeOf: PlaceOf,
 ): SuspectGroup[] {
   const groups = new Map<string, SuspectView[]>();
   for (const suspect of suspects) {
     const { repair } = suspect.fault;
-    groups.set(repair, [...(groups.get(repair) ?? []), toSuspectView(suspect, knowledge, hintOf)]);
+    groups.set(repair, [...(groups.get(repair) ?? []), toSuspectView(suspect, knowledge, placeOf)]);
   }
   const partOf = (repair: string) =>
     suspectPartName(knowledge.library.repairs.find(({ id }) => id === repair)?.part ?? repair);
@@ -172,13 +176,10 @@ function groupSuspects(
     .sort((a, b) => b.probability - a.probability);
 }
 
-function toSuspectView(
-  suspect: Suspect,
-  { library, learned }: Knowledge,
-  hintOf: (where: WhereKind) => string,
-): SuspectView {
+function toSuspectView(suspect: Suspect, { library, learned }: Knowledge, placeOf: PlaceOf): SuspectView {
   const { fault, probability, probabilityBefore } = suspect;
   const repair = library.repairs.find(({ id }) => id === fault.repair);
+  const where = whereOfPart(fault.part);
   return {
     faultId: fault.id,
     name: fault.name,
@@ -187,8 +188,8 @@ function toSuspectView(
     probability,
     before: probabilityBefore,
     rate: rateText(suspect, learned),
-    where: whereOfPart(fault.part),
-    placeHint: whereOfPart(fault.part) ? hintOf(whereOfPart(fault.part)!) : "",
+    where,
+    ...(where ? placeOf(suspect, where) : { placeHint: "", placed: [] }),
   };
 }
 
@@ -243,13 +244,33 @@ function whereOfPart(part: string): WhereKind | null {
   return (WHERE_KINDS as readonly string[]).includes(part) ? (part as WhereKind) : null;
 }
 
-/** The one place that the counted findings speak of, in the words of what is asked: "rear left" is "ESC 3, rear left". */
-function placeHint(options: readonly string[], findings: readonly JobFinding[], shape: Shape): string {
+/** So many times as probable at one place as at the next is known to be there. Trade judgement. */
+const LEADS = 3;
+
+/** Where a suspect is: the place that leads, and how probable each is where the findings name several. */
+function whereIs(
+  { places }: Suspect,
+  options: readonly string[],
+  findings: readonly JobFinding[],
+  shape: Shape,
+): Pick<SuspectView, "placeHint" | "placed"> {
+  const inWords = (spot: string) =>
+    options.find((option) => option === spot || spotOfPosition(option, shape)?.words === spot) ?? "";
+  const [first, second] = places;
+  if (!first) return { placeHint: inWords(onlySpot(findings, shape)), placed: [] };
+  const isKnown = !second || first.probability >= LEADS * second.probability;
+  return {
+    placeHint: isKnown ? inWords(first.place) : "",
+    placed: second ? places.map(({ place, probability }) => ({ place: inWords(place) || place, probability })) : [],
+  };
+}
+
+/** The one spot that the counted findings speak of; empty where they speak of none or of several. */
+function onlySpot(findings: readonly JobFinding[], shape: Shape): string {
   const said = findings.flatMap(({ state, finding }) => (state === "counted" && finding.place ? [finding.place] : []));
-  const spots = new Set(said.map((place) => spotOfPosition(place, shape)?.id ?? place));
-  if (spots.size !== 1) return "";
-  const [spot] = spots;
-  return options.find((option) => option === spot || spotOfPosition(option, shape)?.id === spot) ?? "";
+  const spots = new Set(said.map((place) => spotOfPosition(place, shape)?.words ?? place));
+  const [spot = ""] = spots;
+  return spots.size === 1 ? spot : "";
 }
 
 /** "After 3 checks, 14 minutes: camera dead ruled out." */

@@ -1,4 +1,5 @@
 import { CoreInputError } from "../../core/CoreInputError";
+import { CRAFT_KINDS } from "../../core/craft/craftKinds";
 import { workshopWithAll } from "../../core/diagnosis/checks/availableChecks";
 import { type RankedCheck } from "../../core/diagnosis/checks/rankChecks";
 import { type Finding } from "../../core/diagnosis/findings/caseFindings";
@@ -17,7 +18,7 @@ const shipped = () => withGeneratedChecks(shippedLibrary);
  * Weighs a case file.
  *
  * @param text - JSON: `context` (craftKind, phase, history; if need be fitted, tools, spares, prices, openedGates) and `findings`,
- *   each `{ symptom, value }` or `{ check, outcome }`, with `doubtful` where somebody is not sure.
+ *   each `{ symptom, value }` or `{ check, outcome }`, with `doubtful` where somebody is not sure, and `place` where it was found.
  * @param library - Defaults to the shipped one with its generated checks.
  * @returns The whole advice as plain data: posteriors of all fault modes, the ranked next checks with price and harm, gates that
  *   are shut with what opens them, and whether to repair or to check on. Money is in cents.
@@ -58,6 +59,10 @@ function givenIn({ craftKind, phase, history, fitted, tools, spares, prices, ope
     workshop,
     prices: { ...usual, ...said, partCents: { ...partCents, ...prices?.partCents } },
     openedGates: openedGates ?? [],
+    craft: {
+      shape: { kind: craftKind, motorCount: fitted?.motor ?? CRAFT_KINDS[craftKind].motors },
+      fitted: fitted ?? {},
+    },
   };
 }
 
@@ -67,13 +72,14 @@ function suspicion(result: Diagnosis, library: Library, findings: readonly Findi
     return detail ? `${title} (${detail})` : title;
   };
   return {
-    suspects: result.suspects.map(({ fault, probability, mayExplain }) => ({
+    suspects: result.suspects.map(({ fault, probability, mayExplain, places }) => ({
       fault: fault.id,
       name: fault.name,
       part: fault.part,
       repair: fault.repair,
       probability,
       mayExplain,
+      places,
     })),
     isExact: result.isExact,
     bestSet: { faults: result.bestSet.faults.map(({ id }) => id), probability: result.bestSet.probability },
@@ -141,7 +147,7 @@ function pricedCheck({ check, bits, priceMinutes, harm }: RankedCheck) {
 }
 
 function toFinding(entry: CaseFile["findings"][number]): Finding {
-  const doubt = entry.doubtful ? { doubtful: true } : {};
+  const doubt = { ...(entry.doubtful && { doubtful: true }), ...(entry.place && { place: entry.place }) };
   return "check" in entry
     ? { kind: "check", checkId: entry.check, outcomeId: entry.outcome, ...doubt }
     : { kind: "symptom", symptomId: entry.symptom, value: entry.value, ...doubt };

@@ -5,6 +5,8 @@ import { PART_KIND_LIST } from "../../core/craft/partKinds";
 import { TOOLS } from "../../core/diagnosis/library/tools";
 
 const doubtful = v.optional(v.boolean(), false);
+/** Where on the craft it was found: "ESC 3", "rear left". */
+const place = v.optional(v.pipe(v.string(), v.trim(), v.maxLength(80)));
 
 /** A case as a file: the circumstances and what was found, oldest first. */
 export const CaseFile = v.object({
@@ -34,15 +36,15 @@ export const CaseFile = v.object({
   findings: v.array(
     v.union(
       [
-        v.strictObject({ symptom: v.string(), value: v.boolean(), doubtful }),
+        v.strictObject({ symptom: v.string(), value: v.boolean(), doubtful, place }),
         // As case files called it before; they go on being read.
         v.pipe(
-          v.strictObject({ reading: v.string(), value: v.boolean(), doubtful }),
+          v.strictObject({ reading: v.string(), value: v.boolean(), doubtful, place }),
           v.transform(({ reading, ...rest }) => ({ symptom: reading, ...rest })),
         ),
-        v.strictObject({ check: v.string(), outcome: v.string(), doubtful }),
+        v.strictObject({ check: v.string(), outcome: v.string(), doubtful, place }),
       ],
-      'A finding is { "symptom", "value" } or { "check", "outcome" }, with "doubtful" if need be.',
+      'A finding is { "symptom", "value" } or { "check", "outcome" }, with "doubtful" and "place" if need be.',
     ),
   ),
 });

@@ -9,7 +9,9 @@ export function caseText(result: CaseAdvice): string {
   const suspects = result.suspects.filter(({ mayExplain }) => mayExplain).slice(0, 8);
   return [
     result.isExact ? "Suspects" : "Suspects (approximation)",
-    ...suspects.map(({ name, probability }) => `  ${formatPercent(probability).padStart(7)}  ${name}`),
+    ...suspects.map(
+      ({ name, probability, places }) => `  ${formatPercent(probability).padStart(7)}  ${name}${placesText(places)}`,
+    ),
     "",
     "Next checks",
     ...result.nextChecks.slice(0, 5).map((check) => `  ${priceText(check)}  ${check.title}`),
@@ -25,6 +27,13 @@ export function caseText(result: CaseAdvice): string {
       ([earlier, later]) => `\nSay opposite things, the later one counts: ${earlier}; ${later}`,
     ),
   ].join("\n");
+}
+
+/** ": rear left", or ": front right 38 %, rear left 5 %" */
+function placesText(places: CaseAdvice["suspects"][number]["places"]): string {
+  if (places.length === 0) return "";
+  if (places.length === 1) return `: ${places[0]!.place}`;
+  return `: ${places.map(({ place, probability }) => `${place} ${formatPercent(probability)}`).join(", ")}`;
 }
 
 type Priced = Pick<CaseAdvice["nextChecks"][number], "bits" | "minutes" | "harmCents">;

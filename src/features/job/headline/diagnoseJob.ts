@@ -32,6 +32,7 @@ export async function diagnoseJob(
     workshop,
     learned,
     prices,
+    craft: { shape: { kind: craft.kind, motorCount: craft.motorCount }, fitted: workshop.fitted },
   };
   const key = JSON.stringify([revision, seenLinks, diagnosisCase, [...workshop.tools], [...workshop.spares]]);
   return remembered(key, () => diagnose(db, { revision, seenLinks, diagnosisCase }));
