@@ -38,10 +38,8 @@ export function LibraryPage({ library, seen, revision, generatedChecks, history,
   const [search, setSearch] = useState("");
   const [chosen, choose] = useState<{ id: string | null } | null>(null);
   const [isChanging, setChanging] = useState(false);
-  const [side, setSide] = useState<"entry" | "history" | "file">("entry");
+  const [side, setSide] = useState<Side>("entry");
   const right = useRef<HTMLElement>(null);
-  const words = search.trim().toLowerCase().split(/\s+/).filter(Boolean);
-  const lines = linesOf(library, group).filter(({ words: text }) => words.every((word) => text.includes(word)));
   const open = (id: string | null) => {
     choose({ id });
     setChanging(id === null);
@@ -75,40 +73,15 @@ export function LibraryPage({ library, seen, revision, generatedChecks, history,
             {generatedChecks} more are generated for each craft: trying a spare, swapping two parts, cutting a part out.
           </p>
         )}
-        <Input
-          id="board-search"
-          value={search}
-          onChange={(event) => setSearch(event.target.value)}
-          placeholder="Search by a word"
-          aria-label="Search the library"
-          allowClear
+        <EntryList
+          lines={linesOf(library, group)}
+          chosenId={chosen?.id}
+          {...{ search, setSearch, mayEdit }}
+          onOpen={open}
         />
-        {mayEdit && <Button onClick={() => open(null)}>Add an entry</Button>}
-        <div className={styles.list}>
-          {lines.map(({ id, title, detail }) => (
-            <button key={id} className={styles.entry} aria-current={chosen?.id === id} onClick={() => open(id)}>
-              {title}
-              <small>{detail}</small>
-            </button>
-          ))}
-          {lines.length === 0 && <p className="soft">No entry has this word.</p>}
-        </div>
       </section>
       <section ref={right} className="panel stack" aria-label="Entry, history and files">
-        <div className={styles.groups} role="group" aria-label="Shown on the right">
-          <button className={styles.group} aria-pressed={side === "entry"} onClick={() => setSide("entry")}>
-            Entry
-          </button>
-          <button className={styles.group} aria-pressed={side === "history"} onClick={() => setSide("history")}>
-            History · {history.length}
-          </button>
-          <button className={styles.group} aria-pressed={side === "file"} onClick={() => setSide("file")}>
-            Export and import
-          </button>
-          <Link href="/library/learned" className={styles.group}>
-            What the shop learned
-          </Link>
-        </div>
+        <Sides side={side} revisions={history.length} onSide={setSide} />
         {side === "entry" &&
           (chosen && (isChanging || chosen.id === null) ? (
             <EntryEditor
@@ -147,6 +120,72 @@ export function LibraryPage({ library, seen, revision, generatedChecks, history,
         {side === "history" && <LibraryHistory revision={revision} history={history} mayEdit={mayEdit} />}
         {side === "file" && <LibraryFile revision={revision} mayEdit={mayEdit} />}
       </section>
+    </div>
+  );
+}
+
+/** The entries of a kind, found by a word. */
+function EntryList({
+  lines,
+  chosenId,
+  search,
+  setSearch,
+  mayEdit,
+  onOpen,
+}: {
+  lines: readonly Line[];
+  chosenId: string | null | undefined;
+  search: string;
+  setSearch: (search: string) => void;
+  mayEdit: boolean;
+  /** Null for a new entry. */
+  onOpen: (id: string | null) => void;
+}) {
+  const words = search.trim().toLowerCase().split(/\s+/).filter(Boolean);
+  const found = lines.filter(({ words: text }) => words.every((word) => text.includes(word)));
+  return (
+    <>
+      <Input
+        id="board-search"
+        value={search}
+        onChange={(event) => setSearch(event.target.value)}
+        placeholder="Search by a word"
+        aria-label="Search the library"
+        allowClear
+      />
+      {mayEdit && <Button onClick={() => onOpen(null)}>Add an entry</Button>}
+      <div className={styles.list}>
+        {found.map(({ id, title, detail }) => (
+          <button key={id} className={styles.entry} aria-current={chosenId === id} onClick={() => onOpen(id)}>
+            {title}
+            <small>{detail}</small>
+          </button>
+        ))}
+        {found.length === 0 && <p className="soft">No entry has this word.</p>}
+      </div>
+    </>
+  );
+}
+
+type Side = "entry" | "history" | "file";
+
+/** What is shown on the right. */
+function Sides({ side, revisions, onSide }: { side: Side; revisions: number; onSide: (side: Side) => void }) {
+  const names: Readonly<Record<Side, string>> = {
+    entry: "Entry",
+    history: `History · ${revisions}`,
+    file: "Export and import",
+  };
+  return (
+    <div className={styles.groups} role="group" aria-label="Shown on the right">
+      {(Object.keys(names) as Side[]).map((each) => (
+        <button key={each} className={styles.group} aria-pressed={side === each} onClick={() => onSide(each)}>
+          {names[each]}
+        </button>
+      ))}
+      <Link href="/library/learned" className={styles.group}>
+        What the shop learned
+      </Link>
     </div>
   );
 }

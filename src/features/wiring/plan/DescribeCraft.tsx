@@ -22,49 +22,11 @@ interface Props {
 
 /** The two boards, what is on the craft, and where its wires are now. */
 export function DescribeCraft({ data, draft, isBusy, onChange }: Props) {
-  const { boards, mayEdit, wiring, craftName } = data;
-  const { motorCount } = data.shape;
-  const [type, setType] = useState<string>("esc");
-  const [count, setCount] = useState<number>(motorCount);
-  const options = boards.map((name) => ({ value: name, label: name }));
-  const add = () => {
-    const found = DEVICE_TYPES.find(({ id }) => id === type);
-    if (found) onChange({ devices: withDevices(draft.devices, found, count) });
-  };
+  const { mayEdit, wiring, craftName } = data;
   return (
     <section className="panel stack" aria-label="Boards and devices">
       <h2>Boards and what is on {craftName}</h2>
-      <div className={styles.fields}>
-        <div className={styles.field}>
-          <span className={styles.small} aria-hidden>
-            Comes out
-          </span>
-          <Select
-            aria-label="Comes out"
-            style={{ width: 230 }}
-            value={draft.oldBoard ?? ""}
-            options={[{ value: "", label: "not described" }, ...options]}
-            showSearch
-            disabled={!mayEdit || isBusy || draft.board === ""}
-            onChange={(name) => onChange({ oldBoard: name || null })}
-          />
-        </div>
-        <div className={styles.field}>
-          <span className={styles.small} aria-hidden>
-            Goes in
-          </span>
-          <Select
-            aria-label="Goes in"
-            style={{ width: 230 }}
-            value={draft.board || undefined}
-            placeholder="Choose the new board"
-            options={options}
-            showSearch
-            disabled={!mayEdit || isBusy}
-            onChange={(board) => onChange({ board, pins: [], forbids: [] })}
-          />
-        </div>
-      </div>
+      <BoardFields {...{ data, draft, isBusy, onChange }} />
       {draft.board === "" ? (
         <p className="soft">
           Choose the board that goes in; then say what hangs on the craft, and where its wires are now.
@@ -76,72 +38,125 @@ export function DescribeCraft({ data, draft, isBusy, onChange }: Props) {
           </summary>
           <div className="stack">
             {draft.devices.length > 0 && (
-              <div className={styles.scroll}>
-                <table className={styles.wires}>
-                  <thead>
-                    <tr>
-                      <th>Device</th>
-                      <th>Wire</th>
-                      <th>{wiring?.oldBoard ? `On ${wiring.oldBoard.name} at` : "Was at"}</th>
-                      <th>Colour</th>
-                      <th>
-                        <span className="visually-hidden">Take off</span>
-                      </th>
-                    </tr>
-                  </thead>
-                  <tbody>
-                    {draft.devices.map((device) => (
-                      <DeviceRows
-                        key={device.id}
-                        device={device}
-                        oldBoard={wiring?.oldBoard}
-                        draft={draft}
-                        mayEdit={mayEdit && !isBusy}
-                        onChange={onChange}
-                      />
-                    ))}
-                  </tbody>
-                </table>
-              </div>
+              <DeviceTable oldBoard={wiring?.oldBoard} draft={draft} mayEdit={mayEdit && !isBusy} onChange={onChange} />
             )}
-            {mayEdit && (
-              <div className={styles.fields}>
-                <div className={styles.field}>
-                  <span className={styles.small} aria-hidden>
-                    Add
-                  </span>
-                  <Select
-                    aria-label="Add"
-                    style={{ width: 270 }}
-                    value={type}
-                    showSearch
-                    optionFilterProp="label"
-                    options={DEVICE_TYPES.map(({ id, name }) => ({ value: id, label: name }))}
-                    onChange={(id) => {
-                      setType(id);
-                      setCount(id.startsWith("esc") && id !== "esc-telemetry" ? motorCount : 1);
-                    }}
-                  />
-                </div>
-                <label className={styles.field}>
-                  <span className={styles.small}>how many</span>
-                  <InputNumber
-                    style={{ width: 80 }}
-                    min={1}
-                    max={16}
-                    value={count}
-                    onChange={(value) => setCount(value ?? 1)}
-                  />
-                </label>
-                <Button onClick={add} disabled={isBusy}>
-                  Add to the craft
-                </Button>
-              </div>
-            )}
+            {mayEdit && <AddDevice motorCount={data.shape.motorCount} {...{ draft, isBusy, onChange }} />}
           </div>
         </details>
       )}
     </section>
+  );
+}
+
+/** Which board comes out, and which goes in. */
+function BoardFields({ data: { boards, mayEdit }, draft, isBusy, onChange }: Props) {
+  const options = boards.map((name) => ({ value: name, label: name }));
+  return (
+    <div className={styles.fields}>
+      <div className={styles.field}>
+        <span className={styles.small} aria-hidden>
+          Comes out
+        </span>
+        <Select
+          aria-label="Comes out"
+          style={{ width: 230 }}
+          value={draft.oldBoard ?? ""}
+          options={[{ value: "", label: "not described" }, ...options]}
+          showSearch
+          disabled={!mayEdit || isBusy || draft.board === ""}
+          onChange={(name) => onChange({ oldBoard: name || null })}
+        />
+      </div>
+      <div className={styles.field}>
+        <span className={styles.small} aria-hidden>
+          Goes in
+        </span>
+        <Select
+          aria-label="Goes in"
+          style={{ width: 230 }}
+          value={draft.board || undefined}
+          placeholder="Choose the new board"
+          options={options}
+          showSearch
+          disabled={!mayEdit || isBusy}
+          onChange={(board) => onChange({ board, pins: [], forbids: [] })}
+        />
+      </div>
+    </div>
+  );
+}
+
+/** Every wire of every device, with where it is now. */
+function DeviceTable({
+  oldBoard,
+  draft,
+  mayEdit,
+  onChange,
+}: Pick<Props, "draft" | "onChange"> & { oldBoard: Board | undefined; mayEdit: boolean }) {
+  return (
+    <div className={styles.scroll}>
+      <table className={styles.wires}>
+        <thead>
+          <tr>
+            <th>Device</th>
+            <th>Wire</th>
+            <th>{oldBoard ? `On ${oldBoard.name} at` : "Was at"}</th>
+            <th>Colour</th>
+            <th>
+              <span className="visually-hidden">Take off</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {draft.devices.map((device) => (
+            <DeviceRows key={device.id} {...{ device, oldBoard, draft, mayEdit, onChange }} />
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** Puts devices of a type on the craft. */
+function AddDevice({
+  motorCount,
+  draft,
+  isBusy,
+  onChange,
+}: Pick<Props, "draft" | "isBusy" | "onChange"> & { motorCount: number }) {
+  const [type, setType] = useState<string>("esc");
+  const [count, setCount] = useState<number>(motorCount);
+  const add = () => {
+    const found = DEVICE_TYPES.find(({ id }) => id === type);
+    if (found) onChange({ devices: withDevices(draft.devices, found, count) });
+  };
+  return (
+    <div className={styles.fields}>
+      <div className={styles.field}>
+        <span className={styles.small} aria-hidden>
+          Add
+        </span>
+        <Select
+          aria-label="Add"
+          style={{ width: 270 }}
+          value={type}
+          showSearch
+          optionFilterProp="label"
+          options={DEVICE_TYPES.map(({ id, name }) => ({ value: id, label: name }))}
+          onChange={(id) => {
+            setType(id);
+            setCount(id.startsWith("esc") && id !== "esc-telemetry" ? motorCount : 1);
+          }}
+        />
+      </div>
+      <label className={styles.field}>
+        <span className={styles.small}>how many</span>
+        <InputNumber style={{ width: 80 }} min={1} max={16} value={count} onChange={(value) => setCount(value ?? 1)} />
+      </label>
+      <Button onClick={add} disabled={isBusy}>
+        Add to the craft
+      </Button>
+    </div>
   );
 }
 
