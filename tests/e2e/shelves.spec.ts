@@ -46,3 +46,21 @@ test("a part is taken off a shelf into a craft, and another off a craft that the
   await page.goto("/craft");
   await expect(page.getByRole("row", { name: /Rill/ })).toContainText("lacks 2 parts");
 });
+
+test("a table of shelves is tried first, refused by its lines, then taken in", async ({ page }) => {
+  await signIn(page, "ines");
+  await page.goto("/stock");
+  const give = (text: string) =>
+    page
+      .locator('input[type="file"]')
+      .setInputFiles({ name: "shelves.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
+  const table = page.getByRole("region", { name: "Table of shelves" });
+  await give("kind,name,on_hand\nwheel,Round,1\n");
+  await expect(table.getByText("Line 2: There is no kind of part “wheel”.")).toBeVisible();
+  await give("kind,name,shelf,on_hand\nmotor,Fen 22,A3,4\n");
+  await expect(table.getByText("Fen 22: new, 4 on the shelf")).toBeVisible();
+  await expect(page.getByRole("region", { name: "Fen 22" })).toHaveCount(0);
+  await table.getByRole("button", { name: "Take it in" }).click();
+  await expect(table.getByText("Taken in.")).toBeVisible();
+  await expect(page.getByRole("region", { name: "Fen 22" })).toContainText("Shelf A3");
+});

@@ -5,9 +5,10 @@ import Link from "next/link";
 import { useState } from "react";
 import { PART_KINDS } from "@/core/craft/partKinds";
 import { jobNumber } from "@/features/job/job";
+import { FileButton } from "@/shared/FileButton";
 import { formatDate, formatMoney } from "@/shared/format";
 import shelf from "@/shared/Shelf.module.css";
-import { ImportShelves } from "./ImportShelves";
+import { ShelfImport, useShelfImport } from "./ImportShelves";
 import { ItemForm } from "./ItemForm";
 import { MoveForm } from "./MoveForm";
 import { freePieces, type StockPageProps } from "./stock";
@@ -18,6 +19,7 @@ type ShownItem = StockPageProps["items"][number];
 /** The shelves: how many of each part are free, whose name is on the others, and what came and went. */
 export function StockPage({ items, currency, mayEdit }: StockPageProps) {
   const [open, setOpen] = useState<number | "new" | null>(null);
+  const table = useShelfImport();
   const short = items.filter(isShort);
   return (
     <div className="stack">
@@ -25,7 +27,9 @@ export function StockPage({ items, currency, mayEdit }: StockPageProps) {
         <h1>Shelves</h1>
         <div className="row">
           {items.length > 0 && <a href="/api/stock">As a table</a>}
-          {mayEdit && <ImportShelves />}
+          {mayEdit && (
+            <FileButton label="Take a table in" accept=".csv,text/csv" onFiles={(files) => void table.choose(files)} />
+          )}
           {mayEdit && (
             <Button type={items.length === 0 ? "primary" : "default"} onClick={() => setOpen("new")}>
               Add a kind of part
@@ -33,6 +37,7 @@ export function StockPage({ items, currency, mayEdit }: StockPageProps) {
           )}
         </div>
       </div>
+      <ShelfImport {...table} />
       {items.length === 0 && (
         <p className="soft">
           Nothing yet. What lies on a shelf here can be fitted in Refit, and counts as a known-good spare in Isolate.

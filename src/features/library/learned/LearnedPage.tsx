@@ -105,12 +105,16 @@ export function LearnedPage({ isLearning, rates, linked, unlinked, mayDecide }: 
                   {lines.map(({ faultId, fault, expected, seen, times, jobs: own }) => (
                     <tr key={faultId}>
                       <td>{fault}</td>
-                      <td className="number">{expected.toFixed(2)}</td>
-                      <td className="number">{seen}</td>
-                      <td className="number">
+                      <td className="number" data-name="expected">
+                        {expected.toFixed(2)}
+                      </td>
+                      <td className="number" data-name="met">
+                        {seen}
+                      </td>
+                      <td className="number" data-name="rate">
                         <b>× {times.toFixed(2)}</b>
                       </td>
-                      <td>
+                      <td data-name="jobs">
                         <Jobs jobs={own.map((id) => ({ id, isSo: true }))} />
                       </td>
                     </tr>
@@ -136,12 +140,16 @@ function LinkRow({ line, mayDecide }: { line: LinkLine; mayDecide: boolean }) {
         {fault}
         <div className="soft">{symptom}</div>
       </td>
-      <td className="number">{formatPercent(before ?? 0)}</td>
-      <td className="number">
+      <td className="number" data-name="library">
+        {formatPercent(before ?? 0)}
+      </td>
+      <td className="number" data-name="now">
         <b>{formatPercent((takenBack ? before : now) ?? 0)}</b>
       </td>
-      <td className="number">{seenText(line)}</td>
-      <td>
+      <td className="number" data-name="seen">
+        {seenText(line)}
+      </td>
+      <td data-name="jobs">
         <Jobs jobs={jobs} />
       </td>
       <td>
