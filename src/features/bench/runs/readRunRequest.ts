@@ -1,4 +1,4 @@
-import { NotFoundError } from "@/server/errors";
+import { numberInPath } from "@/server/verbs/numberInPath";
 import { type RunRange } from "../verdict/assessRun";
 
 /**
@@ -7,12 +7,11 @@ import { type RunRange } from "../verdict/assessRun";
  * @throws {NotFoundError} for what is no run's number.
  */
 export function readRunRequest(run: string, url: string): { runId: number; range: RunRange } {
-  if (!/^\d{1,9}$/.test(run)) throw new NotFoundError(`Bench run ${run}`);
   const asked = new URL(url).searchParams;
   const second = (name: string) => {
     const text = asked.get(name) ?? "";
     const value = Number(text);
     return text === "" || !Number.isFinite(value) ? null : value;
   };
-  return { runId: Number(run), range: { fromS: second("from"), toS: second("to") } };
+  return { runId: numberInPath(run, `Bench run ${run}`), range: { fromS: second("from"), toS: second("to") } };
 }

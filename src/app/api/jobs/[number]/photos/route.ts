@@ -1,8 +1,9 @@
+import { numberInPath } from "@/server/verbs/numberInPath";
 import { requestContext } from "@/server/verbs/currentPerson";
 import { routeFailure } from "@/server/verbs/routeFailure";
 import { addPhoto } from "@/features/receive/addPhoto";
 import { MAX_PHOTO_BYTES } from "@/features/job/photos/pictureType";
-import { AppError, NotFoundError } from "@/server/errors";
+import { AppError } from "@/server/errors";
 import { requireRoom } from "@/server/diskRoom";
 import { requireRole } from "@/server/verbs/verbContext";
 
@@ -16,7 +17,7 @@ export async function POST(request: Request, { params }: { params: Promise<{ num
     requireRole(context, "technician"); // before any of it is read
     await requireRoom();
     const { number } = await params;
-    if (!/^\d{1,9}$/.test(number)) throw new NotFoundError(`Job ${number}`);
+    const jobId = numberInPath(number, `Job ${number}`);
     // Refused by its announced length; the door counts the bytes of those that announce none.
     if (Number(request.headers.get("content-length") ?? 0) > MAX_PHOTO_BYTES + FORM_OVERHEAD_BYTES) {
       throw new AppError("too_large", "The photo is over 15 MB, which is the limit.");
@@ -25,7 +26,7 @@ export async function POST(request: Request, { params }: { params: Promise<{ num
     const photo = form?.get("photo");
     if (!(photo instanceof File)) throw new AppError("invalid_input", "There is no photo in the request.");
     const bytes = Buffer.from(await photo.arrayBuffer());
-    return Response.json(await addPhoto(context, { jobId: Number(number), fileName: photo.name, bytes }), {
+    return Response.json(await addPhoto(context, { jobId, fileName: photo.name, bytes }), {
       status: 201,
     });
   } catch (error) {

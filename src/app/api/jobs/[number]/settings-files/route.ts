@@ -1,6 +1,6 @@
-import { jobIdOf } from "@/app/jobNumberParam";
 import { keepSettingsFile } from "@/features/wiring/settings/settingsFileVerbs";
 import { requireRoom } from "@/server/diskRoom";
+import { numberInPath } from "@/server/verbs/numberInPath";
 import { requestContext } from "@/server/verbs/currentPerson";
 import { routeFailure } from "@/server/verbs/routeFailure";
 import { requireRole } from "@/server/verbs/verbContext";
@@ -11,7 +11,8 @@ export async function POST(request: Request, { params }: { params: Promise<{ num
     const context = await requestContext();
     requireRole(context, "technician"); // before any of it is read
     await requireRoom();
-    const jobId = jobIdOf((await params).number);
+    const { number } = await params;
+    const jobId = numberInPath(number, `Job ${number}`);
     const { searchParams } = new URL(request.url);
     const name = searchParams.get("name") ?? "";
     const target = searchParams.get("target") ?? "";

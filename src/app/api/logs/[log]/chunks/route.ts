@@ -1,6 +1,6 @@
 import { readChunk, takeChunk } from "@/features/flightlog/logVerbs";
 import { requireRoom } from "@/server/diskRoom";
-import { NotFoundError } from "@/server/errors";
+import { numberInPath } from "@/server/verbs/numberInPath";
 import { requestContext } from "@/server/verbs/currentPerson";
 import { routeFailure } from "@/server/verbs/routeFailure";
 import { requireRole } from "@/server/verbs/verbContext";
@@ -40,6 +40,6 @@ export async function GET(request: Request, { params }: Params) {
 function nameOf(log: string, url: string): { logId: number; role: string; seq: number } {
   const { searchParams } = new URL(url);
   const [role, seq] = [searchParams.get("role") ?? "", searchParams.get("seq") ?? ""];
-  if (!/^\d{1,9}$/.test(log) || !/^\d{1,6}$/.test(seq)) throw new NotFoundError("That stretch of the log");
-  return { logId: Number(log), role, seq: Number(seq) };
+  const what = "That stretch of the log";
+  return { logId: numberInPath(log, what), role, seq: numberInPath(seq, what) };
 }

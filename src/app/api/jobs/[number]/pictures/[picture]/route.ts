@@ -1,5 +1,5 @@
 import { getPicture } from "@/features/job/pictures/reportPictureRepository";
-import { NotFoundError } from "@/server/errors";
+import { numberInPath } from "@/server/verbs/numberInPath";
 import { requestContext } from "@/server/verbs/currentPerson";
 import { routeFailure } from "@/server/verbs/routeFailure";
 import { requireRole } from "@/server/verbs/verbContext";
@@ -10,8 +10,11 @@ export async function GET(_: Request, { params }: { params: Promise<{ number: st
     const context = await requestContext();
     requireRole(context, "viewer");
     const { number, picture } = await params;
-    if (!/^\d{1,9}$/.test(number) || !/^\d{1,9}$/.test(picture)) throw new NotFoundError("That picture");
-    const png = await getPicture(context.pool, Number(number), Number(picture));
+    const png = await getPicture(
+      context.pool,
+      numberInPath(number, "That picture"),
+      numberInPath(picture, "That picture"),
+    );
     return new Response(new Uint8Array(png), {
       headers: {
         "Content-Type": "image/png",

@@ -1,5 +1,5 @@
-import { jobIdOf } from "@/app/jobNumberParam";
 import { readSettingsFile } from "@/features/wiring/settings/settingsFileVerbs";
+import { numberInPath } from "@/server/verbs/numberInPath";
 import { requestContext } from "@/server/verbs/currentPerson";
 import { routeFailure } from "@/server/verbs/routeFailure";
 
@@ -7,7 +7,11 @@ import { routeFailure } from "@/server/verbs/routeFailure";
 export async function GET(_: Request, { params }: { params: Promise<{ number: string; id: string }> }) {
   try {
     const { number, id } = await params;
-    const { name, bytes } = await readSettingsFile(await requestContext(), jobIdOf(number), Number(id));
+    const { name, bytes } = await readSettingsFile(
+      await requestContext(),
+      numberInPath(number, `Job ${number}`),
+      numberInPath(id, "That file"),
+    );
     return new Response(new Uint8Array(bytes), {
       headers: {
         "Content-Type": "application/octet-stream",
