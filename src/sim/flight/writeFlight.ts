@@ -33,6 +33,13 @@ const HEADINGS: Readonly<Record<string, readonly [heading: string, factor: numbe
   satellites: ["satellites", 1, 0],
   ground_speed: ["ground speed [m/s]", 1, 2],
   field: ["magnetic field [uT]", 1, 1],
+  elevator: ["elevator [deg]", 1, 2],
+  aileron: ["aileron [deg]", 1, 2],
+  airspeed: ["airspeed [m/s]", 1, 2],
+  course: ["course over ground [deg]", 1, 1],
+  latitude: ["latitude [deg]", 1, 7],
+  longitude: ["longitude [deg]", 1, 7],
+  mode: ["stabiliser on", 1, 0],
   cpu_load: ["cpu load [%]", 100, 0],
   loop_time: ["loop time [us]", 1e6, 0],
 };

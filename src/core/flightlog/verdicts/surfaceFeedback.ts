@@ -1,6 +1,7 @@
 import { type FlightView, secondsOf } from "../FlightView";
 import { correlation, regress } from "../signal/regress";
-import { changeOf, meanOf, mostOf, quantileOf, smoothed, spreadOf } from "../signal/rows";
+import { meanOf, mostOf, quantileOf, spreadOf } from "../signal/rows";
+import { surfaceEffect, type SurfaceEffect } from "./surfaceEffect";
 import { type Verdict } from "./verdict.types";
 
 const SURFACE = { roll: "aileron", pitch: "elevator" } as const;
@@ -16,6 +17,10 @@ const RAN_AWAY_DEG = 8;
 /** A surface that follows the stick this closely is the pilot's. */
 const BY_HAND = 0.9;
 const SURE_T = 6;
+/** A surface that moves by less than this share of what it usually does stands. */
+const STANDS = 0.15;
+/** So many times its usual motion from its middle, a surface is at a stop or near it. */
+const FAR_OFF = 2;
 
 /** The stabiliser in one moment: how the surface went with the push back to what was asked. */
 interface Law {
@@ -35,8 +40,7 @@ const CLEAR = 0.75;
 /**
  * Whether the stabiliser of a fixed wing pushes with the error or against it, apart from the pilot.
  *
- * First what the surface does to the craft: the change of the rate, regressed on the surface some hundredths of a second before.
- * Then what moves the surface: in each short window it is regressed on the push that would bring the craft back (error less rate),
+ * First what the surface does to the craft. Then what moves the surface: in each short window it is regressed on the push that would bring the craft back (error less rate),
  * with the stick beside it; windows that the stick alone explains are the pilot's. While a craft runs away error and rate grow
  * together, which is why they are not told apart. Signs of the columns do not matter: both regressions turn with them.
  */
@@ -57,36 +61,10 @@ function pushNeeded(view: FlightView, axis: SurfaceAxis): Float64Array | null {
   return rate.map((each, row) => (target?.[row] ?? usual) - angle[row]! - RATE_WEIGHT_S * each);
 }
 
-interface Effect {
-  sign: number;
-  tValue: number;
-}
-
-/**
- * What a surface does: the sign of the turn that it begins. Steps of the surface are held against the change of the turning right
- * behind them, since over longer times the craft's own motion and the stabiliser answer too.
- */
-function effectOf(view: FlightView, axis: SurfaceAxis): Effect | null {
+function effectOf(view: FlightView, axis: SurfaceAxis): SurfaceEffect | null {
   const surface = view.channel(SURFACE[axis]);
   const rate = view.gyro[axis];
-  if (!surface || !rate) return null;
-  const { rateHz } = view;
-  const rows = (seconds: number) => Math.max(1, Math.round(seconds * rateHz));
-  const step = changeOf(surface, rateHz, rows(0.06));
-  const turning = changeOf(smoothed(rate, rows(0.03)), rateHz, rows(0.06));
-  const sizes = step.map(Math.abs);
-  const edge = quantileOf(sizes, 0.9);
-  const quick = Array.from({ length: step.length }, (_, row) => row).filter(
-    (row) => sizes[row]! >= edge && row > rows(0.1) && row < step.length - rows(0.2),
-  );
-  const fits = [0.02, 0.05, 0.08, 0.12].flatMap((lag) => {
-    const jump = quick.map((row) => turning[row + rows(lag + 0.03)]! - turning[row + rows(lag) - rows(0.08)]!);
-    const fit = regress([quick.map((row) => step[row]!), quick.map((row) => rate[row]!)], jump);
-    return fit ? [fit] : [];
-  });
-  const best = fits.sort((a, b) => Math.abs(b.tValues[0]!) - Math.abs(a.tValues[0]!))[0];
-  if (!best || Math.abs(best.tValues[0]!) < SURE_T) return null;
-  return { sign: Math.sign(best.slopes[0]!), tValue: best.tValues[0]! };
+  return surface && rate ? surfaceEffect(view, surface, rate) : null;
 }
 
 function lawsOf(view: FlightView, axis: SurfaceAxis, push: Float64Array, sign: number): Law[] {
@@ -105,7 +83,11 @@ function lawsOf(view: FlightView, axis: SurfaceAxis, push: Float64Array, sign: n
   for (const { from, to } of view.flights) {
     for (let start = from; start + rows <= to; start += hop) {
       if (mode && mode[start] !== mode[start + rows - 1]) continue;
-      if (spreadOf(surface, start, start + rows) < 0.15 * usualMotion) continue;
+      if (spreadOf(surface, start, start + rows) < STANDS * usualMotion) {
+        const pinned = pinnedLaw({ surface, stick, push, handGain, usualMotion }, sign, start, start + rows);
+        if (pinned) laws.push(pinned);
+        continue;
+      }
       if (!hasTarget && spreadOf(stick!, start, start + rows) > stillStick) continue;
       const window = Array.from({ length: rows }, (_, at) => start + at);
       if (stick && isByHand(view, stick, surface, window, handGain)) continue;
@@ -120,6 +102,31 @@ function lawsOf(view: FlightView, axis: SurfaceAxis, push: Float64Array, sign: n
     }
   }
   return laws;
+}
+
+/**
+ * The law of a window in which the surface stands at a stop, or near it, while the craft is far off: it stands with the push or against
+ * it. A stop that the stick asks for says nothing.
+ */
+function pinnedLaw(
+  {
+    surface,
+    stick,
+    push,
+    handGain,
+    usualMotion,
+  }: { surface: Float64Array; stick: Float64Array | null; push: Float64Array; handGain: number; usualMotion: number },
+  sign: number,
+  from: number,
+  to: number,
+): Law | null {
+  const off = meanOf(surface, from, to) - quantileOf(surface, 0.5);
+  const wanted = meanOf(push, from, to);
+  if (Math.abs(off) < FAR_OFF * usualMotion || Math.abs(wanted) < RAN_AWAY_DEG) return null;
+  const byHand = stick ? handGain * (meanOf(stick, from, to) - quantileOf(stick, 0.5)) : 0;
+  if (Number.isFinite(byHand) && byHand * off > 0.5 * off ** 2) return null;
+  const way = sign * Math.sign(off) * Math.sign(wanted);
+  return { from, to, link: way, tValue: way * 2 * SURE_T };
 }
 
 function modeOf(view: FlightView): ArrayLike<number> | null {
