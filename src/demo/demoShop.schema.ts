@@ -37,7 +37,13 @@ const Step = v.variant("do", [
   v.object({ do: v.literal("fail"), kind: text, note: text, symptom: v.nullable(text), place: v.optional(text, "") }),
   v.object({ do: v.literal("waive"), kind: text, note: text }),
   v.object({ do: v.literal("fly"), seconds: v.number(), failures: v.number(), note: text }),
-  v.object({ do: v.literal("log"), fault: v.nullable(v.picklist(FAULTS)), seed: v.number(), fileName: text }),
+  v.object({
+    do: v.literal("log"),
+    craft: v.optional(v.picklist(["multirotor", "fixed-wing"]), "multirotor"),
+    fault: v.nullable(v.picklist(FAULTS)),
+    seed: v.number(),
+    fileName: text,
+  }),
   // Devices by type; wires as device, need (and line), pad, colour.
   v.object({
     do: v.literal("wire"),

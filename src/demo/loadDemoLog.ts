@@ -12,6 +12,7 @@ import { type VerbContext } from "../server/verbs/verbContext";
 import { type FlightFault } from "../sim/flight/flightFaults";
 import { ROTORCRAFT } from "../sim/flight/rotorcraft";
 import { simulateFlight } from "../sim/flight/simulateFlight";
+import { simulateWing } from "../sim/flight/wing/simulateWing";
 import { writeFlight } from "../sim/flight/writeFlight";
 import { seededRandom } from "../sim/random";
 import * as v from "valibot";
@@ -22,35 +23,39 @@ const hashOf = (bytes: Uint8Array) => createHash("sha256").update(bytes).digest(
 export async function loadDemoLog(
   context: VerbContext,
   jobId: number,
-  { fault, seed, fileName }: { fault: FlightFault | null; seed: number; fileName: string },
+  log: { craft: "multirotor" | "fixed-wing"; fault: FlightFault | null; seed: number; fileName: string },
 ): Promise<void> {
-  const craft = ROTORCRAFT[0]!;
-  const flight = simulateFlight({
-    craft,
-    style: "gusts",
-    fault,
-    severity: 1,
-    rateHz: 250,
-    seconds: 60,
-    random: seededRandom(seed),
-  });
+  const { craft, fault, seed, fileName } = log;
+  const random = seededRandom(seed);
+  const flight =
+    craft === "fixed-wing"
+      ? simulateWing({ fault: null, severity: 1, gustMs: 0.7, rateHz: 100, seconds: 180, random })
+      : simulateFlight({
+          craft: ROTORCRAFT[0]!,
+          style: "gusts",
+          fault,
+          severity: 1,
+          rateHz: 250,
+          seconds: 60,
+          random,
+        });
   const bytes = new TextEncoder().encode(writeFlight(flight, "everything"));
   const reader = new LogReader();
   reader.push(bytes);
-  const log = flightLogOf(reader.finish());
-  const channels = new Map([["time", log.timeS], ...log.channels]);
-  const headings = new Map(log.uses.map(({ role, heading }) => [role, heading]));
-  const judged = judgeLog(log);
-  const figures = flightFigures(viewOf(log, { craft: judged.craft }));
-  const judgement = { ...judged, assumptions: log.assumptions, notes: log.notes, figures };
+  const read = flightLogOf(reader.finish());
+  const channels = new Map([["time", read.timeS], ...read.channels]);
+  const headings = new Map(read.uses.map(({ role, heading }) => [role, heading]));
+  const judged = judgeLog(read);
+  const figures = flightFigures(viewOf(read, { craft: judged.craft }));
+  const judgement = { ...judged, assumptions: read.assumptions, notes: read.notes, figures };
   const input = v.parse(BeginLogInput, {
     jobId,
     fileName,
     sha256: hashOf(bytes),
     byteCount: bytes.length,
-    rowCount: log.timeS.length,
-    durationS: log.timeS.at(-1),
-    rateHz: log.rateHz,
+    rowCount: read.timeS.length,
+    durationS: read.timeS.at(-1),
+    rateHz: read.rateHz,
     columns: [...channels.keys()].map((role) => ({
       role,
       heading: headings.get(role) ?? role,

@@ -1,6 +1,7 @@
 import { judgeAgainst } from "../../tests/fixtures/otherLogs/judge";
 import { HEALTHY_FLIGHTS, LOG_FAULTS, otherLog } from "../../tests/fixtures/otherLogs/logs";
-import { tryFlight } from "../sim/flight/detectFaults";
+import { tryFlight, tryWing } from "../sim/flight/detectFaults";
+import { WING_FAULTS, type WingFault } from "../sim/flight/wing/simulateWing";
 import { FLIGHT_FAULTS, type FlightFault, HEALTHY_STYLES } from "../sim/flight/flightFaults";
 
 // How often each fault of both makers of logs is told right, and what is named that is not there. Prints JSON.
@@ -43,6 +44,22 @@ const own = [
         seeds(SEEDS).map((seed) => tryFlight(fault, STYLES[seed % 3]!, severity, seed)),
       ),
     ),
+  ),
+  ...(Object.keys(WING_FAULTS) as WingFault[]).flatMap((fault) =>
+    ([0, 1, 2] as const).map((severity) =>
+      row(
+        "own",
+        fault,
+        severity,
+        seeds(SEEDS).map((seed) => tryWing(fault, severity, seed)),
+      ),
+    ),
+  ),
+  row(
+    "own",
+    "wing",
+    null,
+    seeds(2 * SEEDS).map((seed) => tryWing(null, 1, seed)),
   ),
   ...HEALTHY_STYLES.map((style) =>
     row(

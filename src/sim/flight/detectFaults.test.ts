@@ -1,4 +1,4 @@
-import { tryFlight } from "./detectFaults";
+import { tryFlight, tryWing } from "./detectFaults";
 import { type FlightFault, HEALTHY_STYLES } from "./flightFaults";
 
 const SOME: readonly FlightFault[] = [
@@ -14,6 +14,17 @@ describe("logs of the shop's own simulator", () => {
   it.each(SOME)("with %s are told right", (fault) => {
     expect(tryFlight(fault, "hover", 1, 9)).toMatchObject({ isRight: true });
   });
+
+  it.each([1, 2, 3])("of a healthy wing show no fault: flight %d", (seed) => {
+    expect(tryWing(null, 1, seed)).toMatchObject({ said: [] });
+  });
+
+  it.each(["servos jump with the throttle", "wing stabiliser turned round"] as const)(
+    "of a wing with %s are told right",
+    (fault) => {
+      expect(tryWing(fault, 2, 3)).toMatchObject({ isRight: true });
+    },
+  );
 
   it.each(HEALTHY_STYLES)("of a healthy flight (%s) show no fault", (style) => {
     expect(tryFlight(null, style, 1, 1)).toMatchObject({ said: [] });

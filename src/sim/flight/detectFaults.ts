@@ -1,3 +1,4 @@
+import { type LogContext } from "../../core/flightlog/FlightView";
 import { judgeLog } from "../../core/flightlog/judgeLog";
 import { flightLogOf } from "../../core/flightlog/reading/flightLogOf";
 import { LogReader } from "../../core/flightlog/reading/LogReader";
@@ -5,7 +6,8 @@ import { type VerdictCode } from "../../core/flightlog/verdicts/verdict.types";
 import { seededRandom } from "../random";
 import { FLIGHT_FAULTS, type FlightFault, type FlightStyle } from "./flightFaults";
 import { ROTORCRAFT } from "./rotorcraft";
-import { simulateFlight } from "./simulateFlight";
+import { type SimulatedFlight, simulateFlight } from "./simulateFlight";
+import { simulateWing, WING_FAULTS, type WingFault } from "./wing/simulateWing";
 import { type Recorder, writeFlight } from "./writeFlight";
 
 /** What may be said beside a fault without being wrong: what it does to the craft as well. */
@@ -47,6 +49,21 @@ const RECORDER: Readonly<Partial<Record<FlightFault, readonly Recorder[]>>> = {
 /** With more than four rotors the others take over so well that outputs alone do not tell. */
 const ON_FOUR_ARMS: ReadonlySet<FlightFault> = new Set(["weak motor", "weak thrust", "outputs swapped"]);
 
+/** Flies a wing once with a fault, or healthy, and judges the log as the command line does. */
+export function tryWing(fault: WingFault | null, severity: 0 | 1 | 2, seed: number): FlightTrial {
+  const random = seededRandom(seed * 1_000_003 + severity * 7919 + (fault ?? "wing").length * 104_729);
+  const one = <T>(of: readonly T[]) => of[Math.floor(random() * of.length)]!;
+  const flight = simulateWing({
+    fault,
+    severity,
+    gustMs: fault ? 0.6 : one([0.2, 0.7, 1.4]),
+    rateHz: one([50, 100, 200]),
+    seconds: 92 + 8 * random(),
+    random,
+  });
+  return judged(writeFlight(flight, "everything"), flight, fault ? WING_FAULTS[fault] : null, [], {});
+}
+
 /** Flies once with a fault, or healthy, and judges the log as the command line does. */
 export function tryFlight(
   fault: FlightFault | null,
@@ -70,13 +87,23 @@ export function tryFlight(
     random,
   });
   const text = writeFlight(flight, recorder);
+  const context = { chargerMah: fault === "sensor scale" ? flight.chargerMah : undefined };
+  const beside = fault ? (BESIDE[fault] ?? []) : [];
+  return judged(text, flight, fault ? FLIGHT_FAULTS[fault] : null, beside, context);
+}
+
+function judged(
+  text: string,
+  flight: SimulatedFlight,
+  code: VerdictCode | null,
+  beside: readonly VerdictCode[],
+  context: LogContext,
+): FlightTrial {
   const reader = new LogReader();
   reader.push(new TextEncoder().encode(text));
-  const context = { chargerMah: fault === "sensor scale" ? flight.chargerMah : undefined };
   const faults = judgeLog(flightLogOf(reader.finish()), context).verdicts.filter(
     ({ severity: weight }) => weight === "fault",
   );
-  const code = fault ? FLIGHT_FAULTS[fault] : null;
   const isNamed =
     code === null ||
     faults.some(
@@ -85,7 +112,6 @@ export function tryFlight(
         (flight.motor === null || said.motor === flight.motor) &&
         (flight.axis === null || said.axis === flight.axis),
     );
-  const beside = fault ? (BESIDE[fault] ?? []) : [];
   return {
     isRight: isNamed && faults.every((said) => said.code === code || beside.includes(said.code)),
     said: faults.map((said) => said.code),

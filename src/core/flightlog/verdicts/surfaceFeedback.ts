@@ -14,6 +14,8 @@ const LONGEST_S = 6;
 const FEWEST_WINDOWS = 3;
 /** Off what was asked by this much, the craft ran away, deg. */
 const RAN_AWAY_DEG = 8;
+/** So far off with the surface at its stop, nobody flies it any more, deg. */
+const LOST_DEG = 25;
 /** A surface that follows the stick this closely is the pilot's. */
 const BY_HAND = 0.9;
 const SURE_T = 6;
@@ -30,6 +32,8 @@ interface Law {
   link: number;
   /** t value of the same, the stick taken into account. */
   tValue: number;
+  /** True where the surface stood at a stop. */
+  isPinned: boolean;
 }
 
 /** Weight of the rate beside the angle in the push that is needed, s: a craft that comes back by itself needs none. */
@@ -98,6 +102,7 @@ function lawsOf(view: FlightView, axis: SurfaceAxis, push: Float64Array, sign: n
           to: start + rows,
           link: sign * correlation(push, surface, window),
           tValue: sign * fit.tValues[0]!,
+          isPinned: false,
         });
     }
   }
@@ -126,7 +131,7 @@ function pinnedLaw(
   const byHand = stick ? handGain * (meanOf(stick, from, to) - quantileOf(stick, 0.5)) : 0;
   if (Number.isFinite(byHand) && byHand * off > 0.5 * off ** 2) return null;
   const way = sign * Math.sign(off) * Math.sign(wanted);
-  return { from, to, link: way, tValue: way * 2 * SURE_T };
+  return { from, to, link: way, tValue: way * 2 * SURE_T, isPinned: true };
 }
 
 function modeOf(view: FlightView): ArrayLike<number> | null {
@@ -189,7 +194,9 @@ function reversedOn(
     mostOf(size, from, to) /
     Math.max(1, quantileOf(size, 0.5, from, Math.min(to, from + Math.round(0.5 * view.rateHz))));
   const most = mostOf(size, from, to);
-  if (most < RAN_AWAY_DEG || growth < 1.8 || opposing.length > run.length) return [];
+  // At a stop it has run away already, and grows no more than the stop lets it.
+  const isAtStop = run.filter(({ isPinned }) => isPinned).length >= FEWEST_WINDOWS && most > LOST_DEG;
+  if (most < RAN_AWAY_DEG || (growth < 1.8 && !isAtStop) || opposing.length > run.length) return [];
   return [
     {
       code: "feedback-reversed",

@@ -39,7 +39,7 @@ export function simulateWing({ fault, severity, gustMs, rateHz, seconds, random 
   const pick = (of: readonly [number, number, number]) => of[severity];
   const windMs = [3 * random(), 3 * random() - 1.5] as const;
   const isHeavy = fault === "tail heavy";
-  const body = new FlyingWing(random, windMs, gustMs, isHeavy ? pick([-0.4, -0.7, -1]) : 1);
+  const body = new FlyingWing(random, windMs, gustMs, isHeavy ? pick([-0.5, -1, -1.5]) : 1);
   const pilot = new WingPilot(
     body,
     {
