@@ -6,6 +6,8 @@ import { type Verdict } from "./verdict.types";
 /** Degrees by which amps may turn the heading. */
 const TURNED_DEG = 6;
 const SURE_T = 12;
+/** The load has to explain this share of what the gyro left: 0.78 and more where leads disturb, 0.40 in a healthy wing whose gyro drifted. */
+const EXPLAINS_SHARE = 0.5;
 /** Share of the field by which amps may change it. */
 const FIELD_SHARE = 0.05;
 
@@ -31,7 +33,8 @@ export function compassDisturbed(view: FlightView): Verdict[] {
   const hasLean = view.channel("roll") !== null && view.channel("pitch") !== null;
   const turned = heading && view.gyro.yaw && hasLean ? turnedBy(view, heading, smoothLoad, range, rows) : null;
   const turnedDeg = turned ? Math.abs(turned.slope) * span : NaN;
-  const isTurned = turned !== null && turnedDeg > TURNED_DEG && Math.abs(turned.tValue) > SURE_T && turned.gain > 0.25;
+  const isTurned =
+    turned !== null && turnedDeg > TURNED_DEG && Math.abs(turned.tValue) > SURE_T && turned.gain > EXPLAINS_SHARE;
   const isField = fieldFit !== null && Math.abs(fieldFit.tValue) > SURE_T && Math.abs(fieldShare) > FIELD_SHARE;
   if (!isTurned && !isField) return [];
   return [
