@@ -40,7 +40,7 @@ describe("a table of shelves", () => {
     ["no lines", "kind,name\n", /^2: There is no line/],
     ["a kind that there is none of", "kind,name\nwheel,X\n", /^2: There is no kind of part “wheel”/],
     ["a figure that may be two", 'kind,name,price\nesc,X,"2,310"\n', /^2: “2,310” under price may be two numbers/],
-    ["a rating below zero", "kind,name,continuous_a\nesc,Xu,-3\n", /^2: At least 0.1 A/],
+    ["a rating below zero", "kind,name,continuous_a\nesc,Fen,-3\n", /^2: At least 0.1 A/],
     ["a piece and a half", "kind,name,on_hand\nesc,X,1.5\n", /^2: 1.5 on hand: whole pieces/],
     ["a name twice", "kind,name\nesc,Fen\nesc,fen\n", /^3: fen stands in line 2 already/],
   ])("is refused with its line for %s", (_, text, problem) => {
