@@ -19,12 +19,13 @@ describe("logs of the shop's own simulator", () => {
     expect(tryWing(null, 1, seed)).toMatchObject({ said: [] });
   });
 
-  it.each(["servos jump with the throttle", "wing stabiliser turned round"] as const)(
-    "of a wing with %s are told right",
-    (fault) => {
-      expect(tryWing(fault, 2, 3)).toMatchObject({ isRight: true });
-    },
-  );
+  it.each([1, 2, 3, 4])("of a wing whose stabiliser is turned round are told right: flight %d", (seed) => {
+    expect(tryWing("wing stabiliser turned round", 1, seed)).toMatchObject({ isRight: true });
+  });
+
+  it("of a wing whose servos jump with the throttle are told right", () => {
+    expect(tryWing("servos jump with the throttle", 2, 3)).toMatchObject({ isRight: true });
+  });
 
   it.each(HEALTHY_STYLES)("of a healthy flight (%s) show no fault", (style) => {
     expect(tryFlight(null, style, 1, 1)).toMatchObject({ said: [] });

@@ -1,6 +1,6 @@
 import { seededRandom } from "@/sim/random";
 import { shippedLibrary } from "../shippedLibrary";
-import { chanceToShow, drawnTowards, learnedLinks, LIBRARY_WORTH_LOOKS, withLearnedLinks } from "./learnedLinks";
+import { chanceToShow, drawnTowards, learnedLinks, withLearnedLinks } from "./learnedLinks";
 import { type Library } from "./library.types";
 
 const library: Library = {
@@ -94,10 +94,5 @@ describe("withLearnedLinks", () => {
       }
     }
     expect(now).toBeLessThan(0.8 * before);
-  });
-
-  it("weighs what was measured most", () => {
-    expect(LIBRARY_WORTH_LOOKS.measured).toBeGreaterThan(LIBRARY_WORTH_LOOKS.judgement);
-    expect(LIBRARY_WORTH_LOOKS.judgement).toBeGreaterThan(LIBRARY_WORTH_LOOKS.guess);
   });
 });

@@ -72,7 +72,8 @@ export function useBeside(
   };
   const say = (offsetS: number) => {
     setMessage(null);
-    if (beside) void draw({ ...beside, offsetS, drift: 0, found: null });
+    // Nudged by hand, the other clock goes on running as fast as it was found to.
+    if (beside) void draw({ ...beside, offsetS, found: null });
   };
   return { beside, isLooking, message, choose: (logId) => void choose(logId), say };
 }
