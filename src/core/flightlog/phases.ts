@@ -64,7 +64,7 @@ function flyingRows(log: FlightLog, craft: LogCraft): Uint8Array {
     const air = log.channels.get("airspeed");
     if (air) {
       const speed = smoothed(held(air), rateRows);
-      const usual = quantileOf(speed, 0.6);
+      const usual = levelInUse(speed);
       for (let row = 0; row < rows; row++) if (speed[row]! < 0.45 * usual) flying[row] = 0;
     }
     return flying;
@@ -73,7 +73,7 @@ function flyingRows(log: FlightLog, craft: LogCraft): Uint8Array {
   if (power) {
     const level = smoothed(power, rateRows);
     const idle = quantileOf(level, 0.02);
-    const usual = hoverLevel(level);
+    const usual = levelInUse(level);
     if (idle < 0.55 * usual) {
       const edge = idle + 0.5 * (usual - idle);
       for (let row = 0; row < rows; row++) if (level[row]! < edge) flying[row] = 0;
@@ -92,8 +92,8 @@ function flyingRows(log: FlightLog, craft: LogCraft): Uint8Array {
   return flying;
 }
 
-/** The output that is usual while the motors work. */
-function hoverLevel(level: Float64Array): number {
+/** What is usual while the craft is in use: the output of motors at work, the speed of a wing that flies. */
+function levelInUse(level: Float64Array): number {
   const most = quantileOf(level, 0.99);
   return quantileOf(
     level.filter((each) => each > 0.35 * most),

@@ -23,6 +23,10 @@ describe("logs of the shop's own simulator", () => {
     expect(tryWing("wing stabiliser turned round", 1, seed)).toMatchObject({ isRight: true });
   });
 
+  it.each([0, 1] as const)("of a tail-heavy wing that is flown well are told right: severity %d", (severity) => {
+    for (const seed of [0, 1]) expect(tryWing("tail heavy", severity, seed)).toMatchObject({ isRight: true });
+  });
+
   it("of a wing whose servos jump with the throttle are told right", () => {
     expect(tryWing("servos jump with the throttle", 2, 3)).toMatchObject({ isRight: true });
   });

@@ -87,6 +87,9 @@ const TIRED_MILLIOHM_AH = [
 /** Share of its voltage that a pack may lose in steady flight, whatever its size. */
 const TIRED_SAG_SHARE = 0.075;
 
+/** A pack's size is guessed by the fall of its volts only after this share of it was drawn: the first of it falls as it likes. */
+const DRAWN_SHARE = 0.08;
+
 /** The pack's resistance is too high for its size. */
 export function tiredPack(view: FlightView, context: LogContext): Verdict[] {
   const sag = sagOf(view);
@@ -99,7 +102,8 @@ export function tiredPack(view: FlightView, context: LogContext): Verdict[] {
   const flying = meanOf(amps, view.flights[0]!.from, view.flights.at(-1)!.to);
   const share = (sag.ohm * flying) / quantileOf(pack, 0.98);
   const said = context.packMah ? context.packMah / 1000 : NaN;
-  const guessed = capacityOf(sag, cells) / 1000;
+  const guess = capacityOf(sag, cells);
+  const guessed = integratedMah(view) > DRAWN_SHARE * guess ? guess / 1000 : NaN;
   const capacityAh = Number.isFinite(said) ? said : guessed;
   const figure = ((sag.ohm * 1000) / cells) * capacityAh;
   const isTired = TIRED_MILLIOHM_AH.some((each) => figure > each.figure && share > each.sagShare);

@@ -1,23 +1,61 @@
 import { type FlightView } from "../FlightView";
 import { regress } from "../signal/regress";
 import { changeOf, quantileOf, smoothed } from "../signal/rows";
+import { trimCurve } from "./trimCurve";
 import { type Verdict } from "./verdict.types";
 
 /** Both slopes have to be this many times their error. */
 const SURE_T = 12;
 /** Off what was asked by this much now and then, deg. */
 const WANDERING_DEG = 1.5;
+/** A trim curve that falls by this much for each weight of load, and explains this share of where the elevator stands. */
+const FALLS_DEG = 1;
+const CURVE_SHARE = 0.8;
+
+/** A fixed wing that is unstable in pitch while its surface opposes, by how it turns away or by where its elevator has to stand: tail-heavy. */
+export function tailHeavy(view: FlightView): Verdict[] {
+  if (view.craft !== "fixed-wing") return [];
+  const turnsAway = turnedAway(view);
+  return turnsAway.length > 0 ? turnsAway : heldNoseDown(view);
+}
+
+/** Well flown, a tail-heavy craft shows nothing but this: the more lift is asked of it, the further its elevator stands nose-down. */
+function heldNoseDown(view: FlightView): Verdict[] {
+  const curve = trimCurve(view);
+  if (!curve || curve.slopeDeg > -FALLS_DEG || curve.tValue > -SURE_T || curve.rSquared < CURVE_SHARE) return [];
+  const falls = -curve.slopeDeg;
+  return [
+    {
+      code: "unstable-opposed",
+      severity: "fault",
+      confidence: curve.tValue < -2 * SURE_T ? 0.9 : 0.8,
+      fromS: view.timeS[view.flights[0]!.from]!,
+      toS: view.timeS[view.flights.at(-1)!.to - 1]!,
+      axis: "pitch",
+      value: falls,
+      unit: "deg",
+      sentence: `In slow flight and in turns the elevator has to hold the nose down: ${falls.toFixed(1)}° further for each weight of load on the wing, where a balanced craft wants it further up. The craft is tail-heavy.`,
+      statistics: {
+        trimSlopeDeg: curve.slopeDeg,
+        trimT: curve.tValue,
+        rSquared: curve.rSquared,
+        moments: curve.count,
+      },
+      tellApart: TELL_APART,
+    },
+  ];
+}
+
+const TELL_APART =
+  "Balance point or stabiliser: weigh the craft on its balance point against its sheet; then tilt it by hand with the stabiliser on.";
 
 /**
- * A fixed wing that is unstable in pitch while its surface opposes: tail-heavy.
- *
  * The change of the pitch rate is regressed on the rate, on what stands for the angle of attack, and on the elevator. In a stable
  * craft more angle of attack turns the nose down; in a tail-heavy one it turns it further up.
  *
  * @see R. C. Nelson, Flight Stability and Automatic Control, 2nd ed., McGraw-Hill 1998, section 4.3: M_α of the short period.
  */
-export function tailHeavy(view: FlightView): Verdict[] {
-  if (view.craft !== "fixed-wing") return [];
+function turnedAway(view: FlightView): Verdict[] {
   const rate = view.gyro.pitch;
   const elevator = view.channel("elevator");
   const attack = attackOf(view);
@@ -61,8 +99,7 @@ export function tailHeavy(view: FlightView): Verdict[] {
         wanderingDeg: wandering,
         rSquared: fit.rSquared,
       },
-      tellApart:
-        "Balance point or stabiliser: weigh the craft on its balance point against its sheet; then tilt it by hand with the stabiliser on.",
+      tellApart: TELL_APART,
     },
   ];
 }

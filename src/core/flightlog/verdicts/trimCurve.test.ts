@@ -1,0 +1,97 @@
+import { gaussian, seededRandom } from "@/sim/random";
+import { type FlightLog } from "../FlightLog";
+import { viewOf } from "../FlightView";
+import { tailHeavy } from "./tailHeavy";
+import { trimCurve } from "./trimCurve";
+
+const RATE_HZ = 50;
+const SECONDS = 120;
+/** Pitching moments of the textbook's steady flight: by lift, by elevator (for each degree) and by the thrust line. */
+interface Wing {
+  /** Static margin: how much the moment falls for each unit of lift coefficient; below 0 it rises. */
+  margin: number;
+  /** Sign of the elevator's column: 1 where more is nose-up. */
+  way?: 1 | -1;
+  /** What full throttle does to the moment. */
+  thrustLine?: number;
+  hasAirspeed?: boolean;
+  holdsOneSpeed?: boolean;
+}
+
+/**
+ * A wing that is flown faster and slower, straight and in turns, its elevator where the balance of moments wants it:
+ * 0 = Cm0 − margin·CL + 0.02·δ + thrustLine·throttle, from R. C. Nelson, Flight Stability and Automatic Control, section 2.3. From memory.
+ * Small jabs let it be seen what the elevator does.
+ */
+function steadyFlight({ margin, way = 1, thrustLine = 0, hasAirspeed = true, holdsOneSpeed = false }: Wing) {
+  const random = seededRandom(4);
+  const rows = SECONDS * RATE_HZ;
+  const make = () => new Float64Array(rows);
+  const [rate, elevator, load, air, throttle] = [make(), make(), make(), make(), make()];
+  let [turning, jab] = [0, 0];
+  for (let row = 0; row < rows; row++) {
+    const at = row / RATE_HZ;
+    const speed = holdsOneSpeed ? 15 : 15 + 4 * Math.sin(at / 7);
+    const weight = holdsOneSpeed ? 1 : Math.floor(at / 9) % 3 === 1 ? 1.25 : 1;
+    const lift = 0.5 * weight * (15 / speed) ** 2;
+    throttle[row] = 0.5 + 0.2 * Math.sin(at / 5.3);
+    jab += (0.6 * gaussian(random) - jab) * 0.2;
+    elevator[row] = way * ((margin * lift - thrustLine * throttle[row]!) / 0.02 + jab);
+    turning += (8 * jab - 6 * turning) / RATE_HZ + 0.02 * gaussian(random);
+    rate[row] = 10 * turning + 0.5 * gaussian(random);
+    load[row] = weight + 0.04 * gaussian(random);
+    air[row] = speed + 0.3 * gaussian(random);
+  }
+  const channels = new Map([
+    ["gyro_pitch", rate],
+    ["elevator", elevator],
+    ["acc_z", load],
+    ["throttle", throttle],
+    ["altitude", make().fill(40)],
+    ...(hasAirspeed ? ([["airspeed", air]] as const) : []),
+  ]);
+  const log: FlightLog = {
+    timeS: make().map((_, row) => row / RATE_HZ),
+    rateHz: RATE_HZ,
+    channels,
+    modes: null,
+    uses: [],
+    unused: [],
+    breaks: [],
+    assumptions: [],
+    notes: [],
+  };
+  return viewOf(log, { craft: "fixed-wing" });
+}
+
+describe("the trim curve of a wing", () => {
+  it.each([0.1, -0.1])("has the slope that a static margin of %f gives", (margin) => {
+    const curve = trimCurve(steadyFlight({ margin }))!;
+    // A unit of lift coefficient is two weights at the usual speed here.
+    expect(curve.slopeDeg).toBeCloseTo((0.5 * margin) / 0.02, 0);
+    expect(curve.rSquared).toBeGreaterThan(0.9);
+  });
+
+  it("does not depend on which way the elevator is counted", () => {
+    const [up, down] = [steadyFlight({ margin: -0.1 }), steadyFlight({ margin: -0.1, way: -1 })].map(trimCurve);
+    expect(down!.slopeDeg).toBeCloseTo(up!.slopeDeg, 1);
+  });
+
+  it("names a craft behind its neutral point tail-heavy, and none before it, thrust line or not", () => {
+    for (const thrustLine of [0, 0.1, -0.1]) {
+      expect(tailHeavy(steadyFlight({ margin: 0.08, thrustLine }))).toEqual([]);
+      expect(tailHeavy(steadyFlight({ margin: -0.08, thrustLine }))).toMatchObject([
+        { code: "unstable-opposed", severity: "fault", axis: "pitch" },
+      ]);
+    }
+  });
+
+  it("says nothing of a craft that was flown at one speed straight on", () => {
+    expect(tailHeavy(steadyFlight({ margin: -0.1, holdsOneSpeed: true }))).toEqual([]);
+  });
+
+  it("tells by turns alone where no airspeed was written", () => {
+    expect(trimCurve(steadyFlight({ margin: 0.1, hasAirspeed: false }))?.slopeDeg ?? 1).toBeGreaterThan(0);
+    expect(tailHeavy(steadyFlight({ margin: 0.1, hasAirspeed: false }))).toEqual([]);
+  });
+});
