@@ -10,12 +10,18 @@ const SEVERITIES = ["slight", "middle", "gross"];
 /** Logs of each kind and severity; PITSTOPA_LOG_SEEDS gives fewer for a quick look. */
 const SEEDS = process.env.PITSTOPA_LOG_SEEDS ?? "20";
 
-/** What the log lab says of logs with known faults, of the shop's own simulator and of the second maker. */
+const MAKERS = {
+  own: "The shop's own simulator",
+  other: "The second maker of logs",
+  third: "The third maker of logs",
+};
+
+/** What the log lab says of logs with known faults, of the shop's own simulator and of two other makers. */
 export async function measureLogs() {
   const { rows } = JSON.parse(await need("The logs", process.execPath, [join(root, "dist/benchmarkLogs.mjs"), SEEDS]));
-  for (const maker of ["own", "other"]) {
+  for (const [maker, name] of Object.entries(MAKERS)) {
     const of = rows.filter((row) => row.maker === maker);
-    say(`\n== ${maker === "own" ? "The shop's own simulator" : "The second maker of logs"}\n${tableOf(of)}`);
+    say(`\n== ${name}\n${tableOf(of)}`);
     const middle = of.filter(({ severity }) => severity === 1);
     const healthy = of.filter(({ severity }) => severity === null);
     reportFigure(`${maker}: right at middle severity`, percent(middle), "%", 95, { atLeast: true });
@@ -45,7 +51,7 @@ function tableOf(rows) {
 function pageOf(rows) {
   const first = (file) => readFileSync(join(root, file), "utf8").trim();
   const of = (maker) => rows.filter((row) => row.maker === maker);
-  return `# What the log lab finds, on two makers of logs
+  return `# What the log lab finds, on three makers of logs
 
 Written by \`npm run bench -- logs\`, ${SEEDS} logs of each kind and severity. A log is told right when its fault is named, with its motor or axis where there is one, and no
 other fault beside it but those that the fault itself brings about; a healthy one when no fault is named.
@@ -61,6 +67,20 @@ Its first result, before anything was changed:
 
 \`\`\`text
 ${first("tests/fixtures/otherLogs/first-run.txt")}
+\`\`\`
+
+## Logs of a third maker
+
+Written when the analyser stood (tests/fixtures/thirdLogs), from other textbook pages, to see what the first two had not shown: five
+multirotors with four, six and eight rotors in several orders, a helicopter, a flying wing with elevons or with a tail; three recorders, one of
+which counts nose-down as positive.
+
+${tableOf(of("third"))}
+
+Its first result:
+
+\`\`\`text
+${first("tests/fixtures/thirdLogs/first-run.txt")}
 \`\`\`
 
 ## Logs of the shop's own simulator

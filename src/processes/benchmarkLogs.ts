@@ -1,16 +1,17 @@
 import { judgeAgainst } from "../../tests/fixtures/otherLogs/judge";
 import { HEALTHY_FLIGHTS, LOG_FAULTS, otherLog } from "../../tests/fixtures/otherLogs/logs";
+import { THIRD_FAULTS, THIRD_HEALTHY, thirdLog } from "../../tests/fixtures/thirdLogs/logs";
 import { tryFlight, tryWing } from "../sim/flight/detectFaults";
 import { WING_FAULTS, type WingFault } from "../sim/flight/wing/simulateWing";
 import { FLIGHT_FAULTS, type FlightFault, HEALTHY_STYLES } from "../sim/flight/flightFaults";
 
-// How often each fault of both makers of logs is told right, and what is named that is not there. Prints JSON.
+// How often each fault of the three makers of logs is told right, and what is named that is not there. Prints JSON.
 
 const SEEDS = Number(process.argv[2] ?? 20);
 const STYLES = ["hover", "cruise", "gusts"] as const;
 
 interface Row {
-  maker: "own" | "other";
+  maker: "own" | "other" | "third";
   what: string;
   /** null for a healthy flight. */
   severity: number | null;
@@ -71,30 +72,33 @@ const own = [
   ),
 ];
 
-const tryOther = (name: string, severity: 0 | 1 | 2, seed: number) => {
-  const { text, truth } = otherLog(name, severity, seed);
-  const { missing, wrong } = judgeAgainst(text, truth, truth);
-  return { isRight: missing.length + wrong.length === 0, said: wrong };
-};
-const other = [
-  ...Object.keys(LOG_FAULTS).flatMap((name) =>
-    ([0, 1, 2] as const).map((severity) =>
-      row(
-        "other",
-        name,
-        severity,
-        seeds(SEEDS).map((seed) => tryOther(name, severity, seed)),
-      ),
-    ),
-  ),
-  ...HEALTHY_FLIGHTS.map((name) =>
+/** Every log of a maker whose truth stands beside it. */
+function made(
+  maker: Row["maker"],
+  make: typeof otherLog,
+  names: { faults: readonly string[]; healthy: readonly string[] },
+): Row[] {
+  const tried = (name: string, severity: 0 | 1 | 2, seed: number) => {
+    const { text, truth } = make(name, severity, seed);
+    const { missing, wrong } = judgeAgainst(text, truth, truth);
+    return { isRight: missing.length + wrong.length === 0, said: wrong };
+  };
+  const rowOf = (name: string, severity: 0 | 1 | 2, count: number, isHealthy: boolean) =>
     row(
-      "other",
+      maker,
       name,
-      null,
-      seeds(2 * SEEDS).map((seed) => tryOther(name, 1, seed)),
-    ),
-  ),
-];
+      isHealthy ? null : severity,
+      seeds(count).map((seed) => tried(name, severity, seed)),
+    );
+  return [
+    ...names.faults.flatMap((name) => ([0, 1, 2] as const).map((severity) => rowOf(name, severity, SEEDS, false))),
+    ...names.healthy.map((name) => rowOf(name, 1, 2 * SEEDS, true)),
+  ];
+}
 
-process.stdout.write(`${JSON.stringify({ rows: [...own, ...other] })}\n`);
+const rows = [
+  ...own,
+  ...made("other", otherLog, { faults: Object.keys(LOG_FAULTS), healthy: HEALTHY_FLIGHTS }),
+  ...made("third", thirdLog, { faults: Object.keys(THIRD_FAULTS), healthy: THIRD_HEALTHY }),
+];
+process.stdout.write(`${JSON.stringify({ rows })}\n`);

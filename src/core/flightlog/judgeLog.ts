@@ -12,6 +12,7 @@ import { currentScale, deepDischarge, tiredPack } from "./verdicts/packVerdicts"
 import { servoChatter } from "./verdicts/servoChatter";
 import { processorOverload, satelliteLoss } from "./verdicts/smallVerdicts";
 import { surfaceFeedback } from "./verdicts/surfaceFeedback";
+import { tailFeedback } from "./verdicts/tailFeedback";
 import { tailHeavy } from "./verdicts/tailHeavy";
 import { type Verdict, type VerdictCode } from "./verdicts/verdict.types";
 
@@ -32,6 +33,7 @@ const QUESTIONS: readonly Question[] = [
   linkLoss,
   departure,
   surfaceFeedback,
+  tailFeedback,
   tailHeavy,
   oscillation,
   desync,

@@ -163,7 +163,11 @@ function claimsOf(column: Column, columns: readonly Column[]): Claim[] {
       if (has(say.CELL_WORDS) && (parts.index !== null || /\d/.test(parts.words.join(" ")))) claim("cell_N", 7);
       else if (has(say.RAIL_WORDS) && !has(say.PACK_WORDS)) claim("rail", 8);
       else if (parts.words.includes("5") || parts.words.includes("3.3")) claim("rail", 8);
-      else claim("voltage", 6 + (has(say.PACK_WORDS) ? 2 : 0));
+      else {
+        claim("voltage", 6 + (has(say.PACK_WORDS) ? 2 : 0));
+        // “receiver supply”, where another column is the pack
+        if (has(say.RAIL_WORDS) || has(say.LINK_WORDS)) claim("rail", has(words("pack battery batt vbat")) ? 2 : 5);
+      }
       break;
     case "current":
       if (!has(words("motor servo esc")) || has(say.PACK_WORDS)) claim("current", 6 + (has(say.PACK_WORDS) ? 2 : 0));
@@ -286,7 +290,7 @@ function groupClaims(columns: readonly Column[], claims: readonly Claim[]): Clai
   const groups = new Map<string, Column[]>();
   for (const column of columns) {
     if (isClaimed.has(column.at) || column.isText) continue;
-    const stem = column.parts.words.slice(0, -1).join(" ") + `|${column.parts.unit}`;
+    const stem = `${unnumbered(column.parts)}|${column.parts.unit}`;
     if (isNumbered(column.parts)) groups.set(stem, [...(groups.get(stem) ?? []), column]);
   }
   return [...groups.values()]
@@ -298,8 +302,23 @@ function groupClaims(columns: readonly Column[], claims: readonly Claim[]): Clai
     });
 }
 
-function isNumbered({ words, index }: HeadingParts): boolean {
-  return index !== null || /^(\d{1,2}|[a-h]|fl|fr|rl|rr|left|right|front|rear)$/.test(words.at(-1) ?? "");
+const NUMBER = /^(\d{1,2}|[a-h]|fl|fr|rl|rr)$/;
+const NUMBERED_WORDS = /^(motors?|mot|rotor|prop|props|propeller|esc|engine|thruster|arm|servos?|srv|elevon)$/;
+
+function isNumbered(parts: HeadingParts): boolean {
+  return parts.index !== null || numberedAt(parts) >= 0 || /^(left|right|front|rear)$/.test(parts.words.at(-1) ?? "");
+}
+
+/** Which word is the number: the last one, or the one behind “motor” and its like (“motor 1 out”); -1 without one. */
+function numberedAt({ words }: HeadingParts): number {
+  if (NUMBER.test(words.at(-1) ?? "")) return words.length - 1;
+  return words.findIndex((word, at) => at > 0 && NUMBER.test(word) && NUMBERED_WORDS.test(words[at - 1]!));
+}
+
+/** What like-named columns have in common. */
+function unnumbered(parts: HeadingParts): string {
+  const at = numberedAt(parts);
+  return (at < 0 ? parts.words.slice(0, -1) : parts.words.filter((_, each) => each !== at)).join(" ");
 }
 
 function words(text: string): ReadonlySet<string> {
@@ -312,6 +331,8 @@ function surfaceOf(said: readonly string[]): string | null {
   const has = (set: ReadonlySet<string>) => said.some((word) => set.has(word)) || set.has(plain);
   if (said.includes("rudder") && said.includes("height")) return "elevator";
   if (said.includes("rudder") && said.includes("cross")) return "aileron";
+  // A helicopter's tail is its rudder.
+  if (said.includes("tail") && !said.includes("motor")) return "rudder";
   if (has(say.ELEVON_WORDS)) return "elevon_N";
   if (has(say.ELEVATOR_WORDS)) return "elevator";
   if (has(say.AILERON_WORDS)) return "aileron";

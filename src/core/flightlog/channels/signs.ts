@@ -51,7 +51,7 @@ export function alignSigns(channels: ReadonlyMap<string, Float64Array>, rateHz: 
   if (up) {
     const middle = middleOf(up);
     const isDown = middle < 0;
-    if (isDown) for (let row = 0; row < up.length; row++) up[row] = -up[row]!;
+    if (isDown) turnRound(up);
     assumptions.push({
       about: "direction of the vertical acceleration",
       assumed: isDown ? "down is positive" : "up is positive",
@@ -72,18 +72,24 @@ export function alignSigns(channels: ReadonlyMap<string, Float64Array>, rateHz: 
       });
     }
     if (!(Math.abs(agreement) > SURE)) continue;
-    if (agreement < 0) {
-      for (let row = 0; row < angle.length; row++) angle[row] = -angle[row]!;
-      const target = channels.get(`${ATTITUDE[axis]}_target`);
-      if (target) for (let row = 0; row < target.length; row++) target[row] = -target[row]!;
-    }
+    // A heading is counted clockwise by everybody: there it is the rate that is turned.
+    const about = axis === "yaw" ? "yaw rate" : `${axis} angle`;
+    const other = axis === "yaw" ? "the heading" : "its rate";
+    const turned =
+      axis === "yaw" ? ["gyro_yaw", "rate_target_yaw"] : [ATTITUDE[axis], `${ATTITUDE[axis]}_target` as const];
+    if (agreement < 0) for (const role of turned) turnRound(channels.get(role));
     assumptions.push({
-      about: `sign of the ${axis} angle`,
-      assumed: agreement > 0 ? "as that of its rate" : "against that of its rate, turned round",
+      about: `sign of the ${about}`,
+      assumed: agreement > 0 ? `as that of ${other}` : `against that of ${other}, turned round`,
       evidence: `change of the angle against the rate: correlation ${agreement.toFixed(2)}`,
     });
   }
   return assumptions;
+}
+
+/** The other sign, in place; nothing where there is no such channel. */
+export function turnRound(values: Float64Array | undefined): void {
+  if (values) for (let row = 0; row < values.length; row++) values[row] = -values[row]!;
 }
 
 const DEG = 180 / Math.PI;

@@ -1,7 +1,8 @@
 import { columnUses } from "../channels/ownColumns";
 import { type ColumnUse } from "../channels/recogniseColumns";
 import { withElevons } from "../channels/elevons";
-import { alignCurrent, alignSigns } from "../channels/signs";
+import { alignNose } from "../channels/noseUp";
+import { alignCurrent, alignSigns, turnRound } from "../channels/signs";
 import { type Assumption, type ClockBreak, type FlightLog } from "../FlightLog";
 import { LogError } from "./LogError";
 import { type RawLog } from "./LogReader";
@@ -39,7 +40,8 @@ export function flightLogOf(raw: RawLog, uses: readonly ColumnUse[] = columnUses
   const isBareCurrent = uses.some(({ role, isGuessed }) => role === "current" && isGuessed);
   const assumptions = [
     ...alignSigns(channels, 1 / stepS),
-    ...turnRound(channels, uses),
+    ...alignNose(channels, 1 / stepS),
+    ...turnedByHand(channels, uses),
     ...(isBareCurrent ? alignCurrent(channels, timeS) : []),
   ];
   const whole = withElevons(channels, 1 / stepS);
@@ -57,11 +59,11 @@ export function flightLogOf(raw: RawLog, uses: readonly ColumnUse[] = columnUses
 }
 
 /** Turns round what somebody said is the other way. */
-function turnRound(channels: ReadonlyMap<string, Float64Array>, uses: readonly ColumnUse[]): Assumption[] {
+function turnedByHand(channels: ReadonlyMap<string, Float64Array>, uses: readonly ColumnUse[]): Assumption[] {
   return uses.flatMap(({ role, heading, isTurned }) => {
     const values = isTurned ? channels.get(role) : undefined;
     if (!values) return [];
-    for (let row = 0; row < values.length; row++) values[row] = -values[row]!;
+    turnRound(values);
     return [{ about: `sign of “${heading}”`, assumed: "turned round", evidence: "somebody said so" }];
   });
 }

@@ -14,6 +14,8 @@ const TAKE_OFF_S = 6;
 const LOOK_S = 0.35;
 /** A turn round one axis alone has this many times the power of the others. */
 const ALONE = 12;
+/** And with this many times nothing else moves at all, however the outputs stand (on a plus only two work on an axis). */
+const WHOLLY_ALONE = 200;
 /** Two outputs up and two down by nearly the same: this share of the widest difference lies between the middle ones. */
 const PAIRED = 0.5;
 
@@ -34,7 +36,7 @@ export function departure(view: FlightView): Verdict[] {
   const [first, second] = [...AXES].sort((a, b) => powers[b] - powers[a]) as [Axis, Axis];
   const ratio = powers[first] / Math.max(powers[second], 1e-6);
   const pairing = pairingOf(view, flip);
-  const isOneAxis = Number.isFinite(pairing) ? pairing > PAIRED && ratio > 4 : ratio > ALONE;
+  const isOneAxis = ratio > WHOLLY_ALONE || (Number.isFinite(pairing) ? pairing > PAIRED && ratio > 4 : ratio > ALONE);
   const [fromS, toS] = [view.timeS[flip.from]!, view.timeS[flip.to - 1]!];
   const statistics = {
     rollPower: powers.roll,

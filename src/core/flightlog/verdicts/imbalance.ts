@@ -84,6 +84,15 @@ function shakenOf(view: FlightView): Shaken[] {
   ];
 }
 
+/** A turn that falls this close to a whole or a half of the log's rate shows as slow motion, or has no phase: its size says nothing. */
+const FOLDS = [0.06, 0.44] as const;
+
+/** True where a line of so many Hz can be measured at this rate, above half of it as well as below. */
+function isMeasurable(hz: number, rateHz: number): boolean {
+  const folded = Math.abs(hz / rateHz - Math.round(hz / rateHz));
+  return folded > FOLDS[0] && folded < FOLDS[1];
+}
+
 /** With the speeds: sines at each rotor's own phase, fitted together in short stretches. */
 function bySpeed(view: FlightView, flights: readonly Stretch[]): Verdict[] {
   const phases = view.rpm.map((rpm) => phaseOf(view.timeS, interpolated(view, rpm)));
@@ -96,7 +105,13 @@ function bySpeed(view: FlightView, flights: readonly Stretch[]): Verdict[] {
     flights,
     rows,
   );
-  const found = shakes.map((shaken, at) => ({ shaken, sizes: sizesBySignal[at]! }));
+  // One imbalance shakes with the square of the speed: a rotor that has to turn faster is no worse balanced for it.
+  const speeds = view.rpm.map((rpm) => meanOf(Array.from(rowsOf(flights, 20), (row) => rpm[row]!)));
+  const usual = quantileOf(speeds, 0.5);
+  const found = shakes.map((shaken, at) => ({
+    shaken,
+    sizes: sizesBySignal[at]!.map((size, motor) => size / Math.max(0.25, speeds[motor]! / usual) ** 2),
+  }));
   const clear = found
     .map(({ shaken, sizes }) => {
       const order = sizes.map((_, at) => at).sort((a, b) => sizes[b]! - sizes[a]!);
@@ -120,7 +135,8 @@ function bySpeed(view: FlightView, flights: readonly Stretch[]): Verdict[] {
     .sort((a, b) => b.sizes[b.motor]! / b.shaken.least - a.sizes[a.motor]! / a.shaken.least);
   const best = clear[0];
   if (!best || clear.some(({ motor, lead }) => motor !== best.motor && lead > best.lead)) return [];
-  const hz = meanOf(Array.from(rowsOf(flights, 20), (row) => view.rpm[best.motor]![row]!)) / 60;
+  const hz = speeds[best.motor]! / 60;
+  if (!isMeasurable(hz, view.rateHz)) return [];
   const size = best.sizes[best.motor]!;
   return [
     {

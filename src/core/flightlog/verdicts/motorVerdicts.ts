@@ -1,5 +1,5 @@
 import { type FlightView, rowsOf, trimmed } from "../FlightView";
-import { meanOf, mostOf, quantileOf } from "../signal/rows";
+import { leastOf, meanOf, mostOf, quantileOf } from "../signal/rows";
 import { regress } from "../signal/regress";
 import { type Verdict } from "./verdict.types";
 
@@ -299,7 +299,7 @@ function sharpCorners(view: FlightView): LostStep[] {
   const events: LostStep[] = [];
   for (const { from, to } of flights) {
     for (let row = from; row < to; row++) {
-      if (off(row) < edge) continue;
+      if (off(row) < edge || (hasTargets && unaskedRate(view, row) < 0.5 * edge)) continue;
       const [start, end] = [
         Math.max(from, row - Math.round(view.rateHz * 0.1)),
         Math.min(to, row + Math.round(view.rateHz * 0.25)),
@@ -313,6 +313,21 @@ function sharpCorners(view: FlightView): LostStep[] {
     }
   }
   return merged(events);
+}
+
+/** A craft follows what was asked of it a moment ago, s. */
+const FOLLOWS_S = 0.3;
+
+/** How far a craft turns beyond everything that was asked of it just before, or against it, deg/s. */
+function unaskedRate(view: FlightView, row: number): number {
+  const from = Math.max(0, row - Math.round(FOLLOWS_S * view.rateHz));
+  const beyond = (["roll", "pitch"] as const).map((axis) => {
+    const asked = view.channel(`rate_target_${axis}`)!;
+    const rate = view.gyro[axis]![row]!;
+    const [least, most] = [Math.min(0, leastOf(asked, from, row + 1)), Math.max(0, mostOf(asked, from, row + 1))];
+    return Math.max(0, rate - most, least - rate);
+  });
+  return Math.hypot(...beyond);
 }
 
 const FULL_OUTPUT = 0.98;

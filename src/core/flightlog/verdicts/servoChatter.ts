@@ -57,8 +57,8 @@ function chatterOf(view: FlightView, name: string, surface: Float64Array, thrott
   // What a stabiliser makes of the rates is no chatter
   const fit = rates.length > 0 ? regress(rates, quick) : null;
   const explained = fit?.rSquared ?? 0;
-  const [low, high] = [quantileOf(throttle, 0.25), quantileOf(throttle, 0.75)];
-  if (high - low < 0.05) return null;
+  const [low, high] = levelsOf(throttle, view.rateHz);
+  if (!(high - low >= 0.05)) return null;
   const sizeWhere = (isIn: (value: number) => boolean) => {
     const values: number[] = [];
     for (let row = 0; row < quick.length; row++) if (isIn(throttle[row]!)) values.push(Math.abs(quick[row]!));
@@ -69,4 +69,15 @@ function chatterOf(view: FlightView, name: string, surface: Float64Array, thrott
   return highDeg > CHATTER_DEG && highDeg > TIMES * lowDeg && explained < 0.5
     ? { name, highDeg, lowDeg, explained }
     : null;
+}
+
+/** Shortest time at low throttle to hold the rest against, s. */
+const SHORTEST_LOW_S = 0.5;
+
+/** What counts as low and as high throttle: quarters, or under a governor, which holds it, the time before and after the flight as the low. */
+function levelsOf(throttle: Float64Array, rateHz: number): [low: number, high: number] {
+  const [low, high] = [quantileOf(throttle, 0.25), quantileOf(throttle, 0.75)];
+  if (high - low >= 0.05) return [low, high];
+  const [idle, usual] = [0.5 * high, quantileOf(throttle, 0.5)];
+  return throttle.filter((each) => each <= idle).length >= SHORTEST_LOW_S * rateHz ? [idle, usual] : [low, high];
 }

@@ -1,7 +1,7 @@
 import { type FlightView, secondsOf } from "../FlightView";
 import { correlation, regress } from "../signal/regress";
 import { meanOf, mostOf, quantileOf, spreadOf } from "../signal/rows";
-import { surfaceEffect, type SurfaceEffect } from "./surfaceEffect";
+import { surfaceEffect, type SurfaceEffect } from "../signal/surfaceEffect";
 import { type Verdict } from "./verdict.types";
 
 const SURFACE = { roll: "aileron", pitch: "elevator" } as const;

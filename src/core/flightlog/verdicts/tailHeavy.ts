@@ -1,7 +1,7 @@
 import { type FlightView } from "../FlightView";
 import { regress } from "../signal/regress";
 import { changeOf, quantileOf, smoothed } from "../signal/rows";
-import { trimCurve } from "./trimCurve";
+import { noseWay, trimCurve } from "./trimCurve";
 import { type Verdict } from "./verdict.types";
 
 /** Both slopes have to be this many times their error. */
@@ -59,7 +59,7 @@ function turnedAway(view: FlightView): Verdict[] {
   const rate = view.gyro.pitch;
   const elevator = view.channel("elevator");
   const attack = attackOf(view);
-  if (!rate || !elevator || !attack) return [];
+  if (!rate || !elevator || !attack || noseWay(view) !== 1) return [];
   const { rateHz } = view;
   const window = Math.round(rateHz * 0.08);
   const turning = changeOf(smoothed(rate, window), rateHz, Math.max(2, window));

@@ -1,5 +1,5 @@
-import { type FlightView } from "../FlightView";
-import { regress } from "../signal/regress";
+import { type Stretch } from "../phases";
+import { regress } from "./regress";
 
 /** What a surface does to the craft. */
 export interface SurfaceEffect {
@@ -25,17 +25,21 @@ const SURE_T = 6;
  * @returns null where it cannot be told.
  * @see V. Klein and E. A. Morelli, Aircraft System Identification, AIAA 2006, chapter 5 (equation-error method). From memory.
  */
-export function surfaceEffect(view: FlightView, surface: Float64Array, rate: Float64Array): SurfaceEffect | null {
+export function surfaceEffect(
+  flown: { flights: readonly Stretch[]; rateHz: number },
+  surface: Float64Array,
+  rate: Float64Array,
+): SurfaceEffect | null {
   const sums = new Float64Array(surface.length + 1);
   for (let row = 0; row < surface.length; row++) sums[row + 1] = sums[row]! + surface[row]!;
   const meanBetween = (from: number, to: number) => (sums[to]! - sums[from]!) / (to - from);
   let best: SurfaceEffect | null = null;
   for (const stepS of STEPS_S) {
-    const step = Math.max(2, Math.round(stepS * view.rateHz));
+    const step = Math.max(2, Math.round(stepS * flown.rateHz));
     for (const lagS of LAGS_S) {
-      const lag = Math.round(lagS * view.rateHz);
+      const lag = Math.round(lagS * flown.rateHz);
       const [turned, before, moved]: [number[], number[], number[]] = [[], [], []];
-      for (const { from, to } of view.flights) {
+      for (const { from, to } of flown.flights) {
         for (let row = from + 2 * step + lag; row + step < to; row += Math.max(1, step >> 1)) {
           turned.push(rate[row + step]! - 2 * rate[row]! + rate[row - step]!);
           before.push(rate[row]! - rate[row - step]!);
