@@ -40,6 +40,7 @@ const SIMULATION = [
   "<rootDir>/tests/replays/*.test.ts",
   "<rootDir>/tests/fixtures/otherBench/*.test.ts",
   "<rootDir>/tests/fixtures/otherLogs/*.test.ts",
+  "<rootDir>/tests/fixtures/thirdBench/*.test.ts",
   "<rootDir>/tests/fixtures/thirdLogs/*.test.ts",
   "<rootDir>/tests/fixtures/otherWiring/*.test.ts",
 ];

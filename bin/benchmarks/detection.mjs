@@ -7,7 +7,7 @@ import { say } from "../lib/say.mjs";
 
 /** How often each simulated defect is found at each severity, the false alarms, and the coverage of the fits. */
 export async function measureDetection() {
-  const { rows, coverage, other } = JSON.parse(
+  const { rows, coverage, other, third } = JSON.parse(
     await need("The detection benchmark", process.execPath, [join(root, "dist/benchmarkDetection.mjs")]),
   );
   say(`\n== Defects of the simulator, each looked for by its own kind of run\n${ownTable(rows)}`);
@@ -19,13 +19,15 @@ export async function measureDetection() {
     say(`             95 % interval of ${name} covers the truth in ${percentOf(share, 1)}`);
   say(`\n== Defects of the second simulator, as tables that instruments write\n${otherTable(other)}`);
   reportOther(other);
-  writeFileSync(join(root, "docs/bench-detection.md"), pageOf(rows, other));
+  say(`\n== Defects of the third maker of tables\n${otherTable(third)}`);
+  reportOther(third);
+  writeFileSync(join(root, "docs/bench-detection.md"), pageOf(rows, other, third));
 }
 
-/** The page in docs/: both simulators, and what the second one showed before anything was changed. */
-function pageOf(rows, other) {
-  const first = readFileSync(join(root, "tests/fixtures/otherBench/first-run.txt"), "utf8").trim();
-  return `# What the bench finds, on two simulators
+/** The page in docs/: all makers, and what the later two showed before anything was changed. */
+function pageOf(rows, other, third) {
+  const first = (maker) => readFileSync(join(root, `tests/fixtures/${maker}/first-run.txt`), "utf8").trim();
+  return `# What the bench finds, on three makers of tables
 
 Written by \`npm run bench -- detection\`.
 
@@ -41,7 +43,20 @@ ${otherTable(other)}
 Its first result, before anything was changed:
 
 \`\`\`text
-${first}
+${first("otherBench")}
+\`\`\`
+
+## Tables of a third maker
+
+Written when the bench stood (tests/fixtures/thirdBench), to see what the first two had not shown: motors by their power balance, run step by step
+and up and down again, with lines of standby before; sensors read in any order; columns headed otherwise.
+
+${otherTable(third)}
+
+Its first result:
+
+\`\`\`text
+${first("thirdBench")}
 \`\`\`
 
 ## The shop's own simulator
@@ -86,7 +101,7 @@ function otherTable(rows) {
 
 const SEVERITIES = ["early", "middle", "late"];
 
-/** The figures asked for, of tables that the second simulator made (tests/fixtures/otherBench). */
+/** The figures asked for, of tables that another maker made (tests/fixtures). */
 function reportOther(rows) {
   for (const { kind, defect, severity, tables, named, off } of rows) {
     if (severity === 1)

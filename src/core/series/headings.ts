@@ -76,6 +76,10 @@ const nameOfWord = new Map(
   Object.entries(WORDS).flatMap(([name, words]) => words.map((word) => [word, name] as const)),
 );
 
+/** Words that say where or how something was measured, and not what. Common practice. */
+const BESIDE =
+  /\b(supply|battery|pack|input|total|measured|mean|average|avg|dc|bus|line|sensor|meter|probe|reading|value)\b/g;
+
 /** A unit that stands alone as a heading names its column. */
 const UNIT_NAMES: Readonly<Record<string, readonly [name: string, symbol: string]>> = {
   rpm: ["speed", "rpm"],
@@ -179,5 +183,13 @@ function columnNamed(text: string): { name: string; isOwnWord: boolean } | null 
   if (cell && Object.hasOwn(CHANNELS, `cell${Number(cell[1])}`))
     return { name: `cell${Number(cell[1])}`, isOwnWord: false };
   const name = nameOfWord.get(plain);
-  return name ? { name, isOwnWord: false } : null;
+  if (name) return { name, isOwnWord: false };
+  // “Reference meter”, “supply current”: what is left once the place is taken off.
+  const bare = text
+    .toLowerCase()
+    .replace(/[\s._#-]+/g, " ")
+    .replace(BESIDE, " ")
+    .trim();
+  const left = bare !== "" && bare.length < text.trim().length ? columnNamed(bare) : null;
+  return left && { ...left, isOwnWord: false };
 }

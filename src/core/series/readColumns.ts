@@ -41,13 +41,17 @@ export function readColumns(text: string, headings: ReadonlyMap<string, string> 
   if (rows.length === 0) throw new TableError("The table has no lines below its header.");
   if (rows.length > MOST_LINES) throw tooLong(rows.length);
   refuseSurplus(header, rows);
-  const { columns, notes } = choose(header.cells.map((cell, column) => headingOf(cell, units?.[column] ?? "")));
+  const guessed = byFigures(
+    header.cells.map((cell, column) => headingOf(cell, units?.[column] ?? "")),
+    rows,
+  );
+  const { columns, notes } = choose(guessed.headings);
   const commas = commasOf(cellsIn(rows, columns));
   return {
     quantities: new Map(columns.map(({ heading }) => [heading.name, heading.quantity])),
     values: new Map(columns.map(({ column, heading }) => [heading.name, valuesOf(rows, column, heading, commas)])),
     lines: rows.map(({ number }) => number),
-    notes: [...notes, ...commaNotes(commas)],
+    notes: [...guessed.notes, ...notes, ...commaNotes(commas)],
   };
 }
 
@@ -189,6 +193,29 @@ function headingOf(cell: string, unit: string): Heading {
   if (unit === "" || heading.kind === "read") return heading;
   if (heading.kind === "no unit") return withUnit(heading.name, unit, heading.isOwnWord);
   return heading.kind === "unknown" ? withUnit(heading.name, unit, true) : heading;
+}
+
+/** What a throttle of so much can only be: nothing else is written from 0 to 1, or from 1 to 100. */
+const THROTTLE_BY_FIGURES = [
+  { symbol: "1", most: 1.001, said: "a share of full throttle" },
+  { symbol: "%", most: 100.1, said: "percent" },
+] as const;
+/** Below this a highest throttle may be a small percentage as well as a large share. */
+const LEAST_PERCENT = 5;
+
+/** A throttle without a unit says by its figures what it is in; that is told. */
+function byFigures(headings: readonly Heading[], rows: readonly Line[]): { headings: Heading[]; notes: string[] } {
+  const notes: string[] = [];
+  const whole = headings.map((heading, column) => {
+    if (heading.kind !== "no unit" || heading.name !== "throttle") return heading;
+    const commas = commasOf(rows.map(({ cells }) => cells[column] ?? "").values());
+    const most = rows.reduce((top, { cells }) => Math.max(top, readNumber(cells[column] ?? "", commas)), 0);
+    const found = THROTTLE_BY_FIGURES.find((each) => most <= each.most);
+    if (!found || (found.symbol === "%" && most < LEAST_PERCENT)) return heading;
+    notes.push(`“${heading.name}” names no unit: read as ${found.said}, by its figures.`);
+    return withUnit(heading.name, found.symbol, heading.isOwnWord);
+  });
+  return { headings: whole, notes };
 }
 
 /** The columns that are read; of two with one meaning the one with the shop's own word for it. */

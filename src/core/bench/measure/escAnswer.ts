@@ -197,7 +197,9 @@ const STARTED = 0.5;
  * @returns null when it keeps step throughout.
  */
 export function lostStep(samples: readonly StandSample[]): LostStep | null {
-  const steps = speedsAt(samples).filter(([throttle]) => throttle > 0.05);
+  // A pack that sags, on the way up or down again, slows it at the same throttle without a step lost.
+  const voltageV = median(samples.map((sample) => sample.voltageV));
+  const steps = speedsAt(atVoltage(samples, voltageV)).filter(([throttle]) => throttle > 0.05);
   const top = max([0, ...steps.map(([, speeds]) => median(speeds))]);
   let highest = 0;
   for (const [throttle, speeds] of steps) {

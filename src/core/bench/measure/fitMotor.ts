@@ -80,11 +80,37 @@ export function fitMotor(samples: readonly MotorSample[], isOfWinding = false): 
       scatter: coefficient.error * scatter,
     };
   };
+  const missed = missedByModel(running, isOfWinding, drive);
+  const widened = (fact: Fact, by: number): Fact => ({ ...fact, halfWidth: Math.hypot(fact.halfWidth, by) });
   return {
-    kv: withWidth(kv, drive),
-    resistanceOhm: withWidth(resistance, drive),
+    kv: widened(withWidth(kv, drive), kv.value ** 2 * missed.inverseKv),
+    resistanceOhm: widened(withWidth(resistance, drive), missed.ohm),
     noLoadA: withWidth(noLoad, load),
     samples: running.length,
+  };
+}
+
+/** Where the throttle begins is known to about so much, as a share of it. */
+const START_SLACK = 0.0025;
+/** A winding that was not measured may be so much hotter at the sweep's highest amps, K. Trade judgement. */
+const WARMER_K = 20;
+
+/** How far the drive's figures move by what the line does not know: where the throttle begins, and how the winding warms. */
+function missedByModel(running: readonly MotorSample[], isOfWinding: boolean, drive: LinearFit) {
+  const most = max(running.map(({ currentA, throttle }) => currentA / throttle));
+  const shifted = (by: number) =>
+    running.map((sample) => ({ ...sample, throttle: Math.max(0.01, (sample.throttle - by) / (1 - by)) }));
+  const warmed = running.map((sample) => {
+    const share = sample.currentA / sample.throttle / most;
+    return isOfWinding ? sample : { ...sample, temperatureC: REFERENCE_C + WARMER_K * share ** 2 };
+  });
+  const moved = (fits: readonly LinearFit[], at: number) =>
+    max(fits.map((fit) => Math.abs(fit.coefficients[at]!.value - drive.coefficients[at]!.value)));
+  const starts = [START_SLACK, -START_SLACK].map((by) => driveFit(shifted(by), isOfWinding));
+  const heat = [driveFit(warmed, true)];
+  return {
+    inverseKv: Math.hypot(moved(starts, 0), moved(heat, 0)),
+    ohm: Math.hypot(moved(starts, 1), moved(heat, 1)),
   };
 }
 

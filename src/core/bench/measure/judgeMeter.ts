@@ -25,6 +25,8 @@ const WATCHED = 0.03;
 const BAD = 0.1;
 /** Beyond this an error is said as a factor. */
 const FACTOR_FROM = 0.4;
+/** Points off the line beyond this share of all are none that may be left out. */
+const MOST_OUTLIERS = 1 / 6;
 /** Points in which the confidence band is drawn. */
 const BAND_POINTS = 15;
 /** A ratio beyond this is no gain but a unit. */
@@ -41,7 +43,9 @@ const UNIT_RATIO = 300;
 export function judgeMeter(pairs: readonly MeterPair[], { quantity, setting, gainBefore }: MeterContext): Measured {
   refuseOddities(pairs, quantity);
   const points = pairs.map(({ shown, reference }) => ({ x: shown, y: reference }));
-  const fit = fitLine(points, { marksOutliers: true });
+  const marked = fitLine(points, { marksOutliers: true });
+  // So many lie off no line by a slip of the pen: then it is the line that does not fit.
+  const fit = marked.outliers.length > MOST_OUTLIERS * points.length ? fitLine(points) : marked;
   const { slope, intercept, slopeHalfWidth, interceptHalfWidth, outliers } = fit;
   const gain = slope.value;
   const unit = quantity === "current" ? "A" : "V";
@@ -49,9 +53,10 @@ export function judgeMeter(pairs: readonly MeterPair[], { quantity, setting, gai
   const highest = max(points.map(({ x }) => x));
   return {
     ...verdictOf([
+      // First: of a meter that is not straight the line's gain and zero say little.
+      ...judgeBend(points, fit, unit),
       ...judgements(gain, slopeHalfWidth, outliers.length),
       ...judgeOffset(intercept.value, interceptHalfWidth, span(points.map(({ y }) => y)), unit),
-      ...judgeBend(points, fit, unit),
       ...afterChange(gain, gainBefore ?? null),
     ]),
     figures: [
@@ -143,6 +148,7 @@ function judgeOffset(offset: number, halfWidth: number, range: number, unit: str
 const FEWEST_FOR_BEND = 6;
 /** A bend of this share of the range is seen in no good meter. Trade judgement. */
 const BEND_WATCHED = 0.015;
+const BEND_BAD = 0.02;
 
 /** A meter that is not straight: a parabola through the readings explains what the line leaves. */
 function judgeBend(
@@ -161,10 +167,11 @@ function judgeBend(
   // A parabola stands off its chord by a quarter of its coefficient times the square of the width.
   const sag = (Math.abs(curve.value) * width ** 2) / 4;
   const sagHalfWidth = (halfWidth(curve, fit.degreesOfFreedom) * width ** 2) / 4;
-  if (sag - sagHalfWidth < BEND_WATCHED * span(kept.map(({ y }) => y))) return [];
+  const range = span(kept.map(({ y }) => y));
+  if (sag - sagHalfWidth < BEND_WATCHED * range) return [];
   return [
     {
-      word: "watch",
+      word: sag - sagHalfWidth > BEND_BAD * range ? "bad" : "watch",
       reason: `It is not straight: ${sag.toFixed(2)} ± ${sagHalfWidth.toFixed(2)} ${unit} off a straight line in the middle; no gain puts that right.`,
     },
   ];

@@ -7,8 +7,18 @@ import { tipSpeed } from "../propModel";
 import { type EscAnswer, escAnswer, lostStep, type LostStep } from "./escAnswer";
 import { estimateOf, type Estimate, type Judgement, type Measured, verdictOf } from "./measured.types";
 import { type Against, compareFact, type Fact, type FactJudgement } from "./compareFact";
-import { atThrust, efficiencies, type MotorFacts, motorFacts, propCoefficients, type StandSample } from "./motorFacts";
+import {
+  atThrust,
+  efficiencies,
+  type MotorFacts,
+  motorFacts,
+  propCoefficients,
+  standbyOf,
+  type StandSample,
+} from "./motorFacts";
 import { areOfWindings } from "./fitMotor";
+import { believed, endOff, judgeBeside, orElse } from "./judgeBeside";
+import { type Beside, besideSisters } from "./oneChange";
 import { fromStart, throttleStart } from "./throttleStart";
 import { MOTOR_RULES, type MotorRule } from "./motorRules";
 
@@ -49,7 +59,7 @@ export function judgeMotors(
   baselines: ReadonlyMap<string, MotorFacts> = new Map(),
   context: MotorContext = {},
 ): Measured & { facts: ReadonlyMap<string, MotorFacts> } {
-  const { looks, notes } = lookAtAll(sweeps);
+  const { looks, notes } = lookAtAll(withoutStandby(sweeps));
   const fits = looks.flatMap((look) => (look.facts ? [{ ...look, facts: look.facts }] : []));
   if (fits.length === 0) throw looks[0]!.failure!;
   const isDriven = ({ answer }: MotorLook) => answer?.fault == null;
@@ -58,7 +68,16 @@ export function judgeMotors(
     const others = fits.filter((other) => other.name !== name);
     return MOTOR_RULES.filter(({ needsThrottle }) => !needsThrottle || isDriven(fit)).flatMap((rule) => {
       const alike = others.filter((other) => !rule.needsThrottle || isDriven(other)).map((other) => other.facts);
-      return judge(rule, name, facts, alike, baselines.get(name) ?? null).map((one) => ({ ...one, name }));
+      const before = baselines.get(name) ?? null;
+      const { tells } = rule;
+      const said =
+        fit.beside && tells
+          ? [
+              judgeBeside({ ...rule, tells }, name, fit.beside, sweeps.length - 1),
+              ...judge(rule, name, facts, [], before),
+            ]
+          : judge(rule, name, facts, alike, before);
+      return said.map((one) => ({ ...one, name }));
     });
   });
   const drives = looks.flatMap(judgeDrive);
@@ -105,11 +124,29 @@ interface MotorLook extends Pick<MotorSweep, "name" | "samples"> {
   failure: CoreInputError | null;
   lost: LostStep | null;
   answer: EscAnswer | null;
+  /** What single change tells it from its sisters; null where that cannot be asked. */
+  beside: Beside | null;
+}
+
+/**
+ * Sweeps without what the craft draws while nothing turns: it would be taken for drag. One supply feeds them all, so that what it gives at rest
+ * beside one motor it gives beside the others.
+ */
+function withoutStandby(sweeps: readonly MotorSweep[]): MotorSweep[] {
+  const ofAll = standbyOf(sweeps.flatMap(({ samples }) => samples));
+  return sweeps.map((sweep) => {
+    const standbyA = standbyOf(sweep.samples) ?? ofAll ?? 0;
+    return {
+      ...sweep,
+      samples: sweep.samples.map((sample) => ({ ...sample, currentA: sample.currentA - standbyA })),
+    };
+  });
 }
 
 /** The ESCs are looked at first: a throttle that is not what it says would be taken for a motor that is off. */
 function lookAtAll(sweeps: readonly MotorSweep[]): { looks: MotorLook[]; notes: string[] } {
-  const drives = sweeps.map((sweep) => driveOf(sweep, sweeps));
+  const besides = besidesOf(sweeps);
+  const drives = sweeps.map((sweep) => driveOf(sweep, sweeps, besides.get(sweep.name) ?? null));
   const start = throttleStart(drives.map(({ driven }) => driven));
   const counted = drives.map((drive) => ({ ...drive, driven: fromStart(drive.driven, start) }));
   const isOfWinding = tellsWindings(counted.map(({ driven }) => driven));
@@ -144,14 +181,52 @@ function tellsWindings(sweeps: readonly (readonly StandSample[])[]): boolean {
 const MANY = 4000;
 
 /** What the ESC of one motor makes of the throttle, and the readings with what the motor was given. */
-function driveOf({ name, samples, responseS }: MotorSweep, sweeps: readonly MotorSweep[]) {
+function driveOf({ name, samples, responseS }: MotorSweep, sweeps: readonly MotorSweep[], beside: Beside | null) {
   const lost = lostStep(samples);
   const kept = lost ? samples.filter(({ throttle }) => throttle < lost.fromThrottle - 1e-3) : samples;
   const others = sweeps.filter((other) => other.name !== name).map((other) => everyNth(other.samples, MANY));
-  const answer = lost ? null : escAnswer(everyNth(samples, MANY), others);
+  const bySpeeds = lost ? null : escAnswer(everyNth(samples, MANY), others);
+  // Speeds alone take a bad joint for an end that is off: what the amps say beside them decides where it can be asked.
+  const answer = bySpeeds && beside ? { ...bySpeeds, ...(endOff(beside) ?? { end: null, fault: null }) } : bySpeeds;
   const driven =
     answer?.fault == null ? kept : kept.map((sample) => ({ ...sample, throttle: answer.effective(sample.throttle) }));
-  return { name, samples, responseS, lost, answer, driven };
+  return { name, samples, responseS, lost, answer, driven, beside };
+}
+
+/** Fewer sisters than this tell nothing. */
+const FEWEST_ALIKE = 3;
+
+/**
+ * Each motor beside its sisters, but for those that lose step. One that is off would make its sisters look off the other way, and the start of all
+ * throttles with them: the clearest is taken out, and the rest are looked at again without it.
+ */
+function besidesOf(sweeps: readonly MotorSweep[]): ReadonlyMap<string, Beside> {
+  const few = sweeps
+    .filter(({ samples }) => !lostStep(samples))
+    .map(({ name, samples }) => ({ name, samples: everyNth(samples, MANY) }));
+  let alike = few;
+  for (;;) {
+    const besides = besideEach(few, alike);
+    const gain = ({ name }: { name: string }) => believed(besides.get(name) ?? null)?.gain ?? 0;
+    const worst = alike.reduce<(typeof alike)[number] | null>((a, b) => (gain(b) > (a ? gain(a) : 0) ? b : a), null);
+    if (!worst || alike.length <= FEWEST_ALIKE) return besides;
+    alike = alike.filter((each) => each !== worst);
+  }
+}
+
+type Named = Pick<MotorSweep, "name" | "samples">;
+
+/** All of some motors, each beside those of the alike that it is not itself. */
+function besideEach(all: readonly Named[], alike: readonly Named[]): ReadonlyMap<string, Beside> {
+  const start = throttleStart(alike.map(({ samples }) => samples));
+  const counted = new Map(all.map(({ name, samples }) => [name, fromStart(samples, start)]));
+  return new Map(
+    all.flatMap(({ name }) => {
+      const others = alike.filter((other) => other.name !== name).map((other) => counted.get(other.name)!);
+      const beside = besideSisters(counted.get(name)!, others);
+      return beside ? [[name, beside] as const] : [];
+    }),
+  );
 }
 
 /** What is said of the drive itself: steps that are lost, an end of the throttle that is off, readings that fit no motor. */
@@ -159,6 +234,7 @@ function judgeDrive({
   name,
   lost,
   answer,
+  beside,
   facts,
   failure,
 }: MotorLook): (Judgement & { name: string; symptom: string | null })[] {
@@ -177,7 +253,7 @@ function judgeDrive({
         word: "watch",
         name,
         symptom: answer.end === "low" ? "motors-start-together" : null,
-        reason: `The ESC of ${name} ${answer.fault}: calibrate the ${answer.end} end of its throttle, then sweep again. Of the motor only what the throttle does not bear on was judged.`,
+        reason: `The ESC of ${name} ${answer.fault}: calibrate the ${answer.end} end of its throttle, then sweep again. Of the motor only what the throttle does not bear on was judged.${beside ? orElse(beside) : ""}`,
       },
     ];
   return !facts && failure ? [{ word: "cannot say", name, symptom: null, reason: `${name}: ${failure.message}` }] : [];

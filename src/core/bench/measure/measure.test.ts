@@ -107,7 +107,8 @@ describe("fitMotor", () => {
     const fit = fitMotor(simulateMotorSweep(MOTOR, seededRandom(4)));
     for (const name of ["kv", "resistanceOhm", "noLoadA"] as const) {
       expect(Math.abs(fit[name].value - MOTOR[name])).toBeLessThan(1.6 * fit[name].halfWidth);
-      expect(fit[name].halfWidth / fit[name].value).toBeLessThan(0.12);
+      // Where the throttle begins and how warm the winding is are not known: they leave resistance the least certain.
+      expect(fit[name].halfWidth / fit[name].value).toBeLessThan(name === "resistanceOhm" ? 0.2 : 0.12);
     }
   });
 
@@ -137,14 +138,10 @@ describe("judgeMotors", () => {
 
   // What goes up with what is common practice, no published source.
   it.each([
-    [
-      "dragging-bearing",
-      /no-load current .* above the other 3 \(\d+ × their own spread\): bearing or shaft/,
-      "no-load-amps",
-    ],
+    ["dragging-bearing", /no-load current .* above the other 3: bearing or shaft/, "no-load-amps"],
     ["gritty-bearing", /bearing noise at 10,000 rpm .* above the other 3 .*: bearing rumbles/, "spin-by-hand"],
-    ["shorted-turn", /resistance .* below the other 3 \(\d+ × their own spread\): winding/, "winding-off"],
-    ["weak-magnet", /speed constant .* above the other 3 \(\d+ × their own spread\): weak magnets/, "rpm-per-volt"],
+    ["shorted-turn", /resistance .* below the other 3: turns of the winding shorted/, "winding-off"],
+    ["weak-magnet", /speed constant .* above the other 3: weak magnets/, "rpm-per-volt"],
     [
       "nicked-prop",
       /imbalance at 10,000 rpm .* above the other 3 \(\d+ × their own spread\): prop out of balance/,

@@ -44,17 +44,17 @@ const TEMPERATURE_ERROR_C = 0.5;
 /**
  * Works out what a sweep says of one motor.
  *
+ * @param samples - Without what the craft draws while nothing turns.
  * @param responseS - From `responseTimes`; null when no jump was run.
  * @param isOfWinding - As `fitMotor` takes it.
  * @throws {CoreInputError} From `fitMotor`.
  * @see Thrust and power coefficients: B. W. McCormick, Aerodynamics, Aeronautics and Flight Mechanics, 2nd ed., Wiley 1995, ch. 6.
  */
 export function motorFacts(
-  all: readonly StandSample[],
+  samples: readonly StandSample[],
   responseS: number | null = null,
   isOfWinding = false,
 ): MotorFacts {
-  const samples = withoutStandby(all);
   const fit = fitMotor(samples, isOfWinding);
   const turning = samples.filter(({ rpm, throttle }) => rpm > 0 && throttle > 0.05);
   const revs = (sample: StandSample) => sample.rpm / 60;
@@ -89,13 +89,14 @@ export function motorFacts(
 
 /** Readings from which standby amps are believed. */
 const FEWEST_IDLE = 2;
+/** A counter shows something at rest too: below this share of the top speed nothing turns. */
+const AT_REST = 0.01;
 
-/** The amps that flow while nothing turns are the craft's, not the motor's: they would be taken for drag. */
-function withoutStandby(samples: readonly StandSample[]): readonly StandSample[] {
-  const idle = samples.filter(({ throttle, rpm }) => throttle === 0 && rpm === 0).map(({ currentA }) => currentA);
-  if (idle.length < FEWEST_IDLE) return samples;
-  const standbyA = median(idle);
-  return samples.map((sample) => ({ ...sample, currentA: sample.currentA - standbyA }));
+/** The amps that flow at no throttle while nothing turns, A; null with too few such readings. */
+export function standbyOf(samples: readonly StandSample[]): number | null {
+  const top = max([0, ...samples.map(({ rpm }) => rpm)]);
+  const idle = samples.filter(({ throttle, rpm }) => throttle === 0 && rpm <= AT_REST * top);
+  return idle.length < FEWEST_IDLE ? null : median(idle.map(({ currentA }) => currentA));
 }
 
 /**

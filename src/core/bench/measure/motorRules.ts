@@ -1,6 +1,7 @@
 import { STANDARD_GRAVITY } from "../../units/constants";
 import { type FactRule } from "./compareFact";
 import { type MotorFacts } from "./motorFacts";
+import { type Change } from "./oneChange";
 
 /** Figures that go with the speed are shown at 10,000 rpm. */
 const AT_REVS = 10_000 / 60;
@@ -8,6 +9,10 @@ const AT_REVS = 10_000 / 60;
 export type MotorRule = FactRule<MotorFacts> & {
   /** It is worked out of the throttle, and says nothing of a motor whose ESC does not give what it says. */
   needsThrottle?: boolean;
+  /** Which single changes of a motor beside its sisters it tells; the figure's own fit is then held against a baseline alone. */
+  tells?: readonly Change[];
+  /** What it means where the figure is lower than that of the others. */
+  meansBelow?: string;
 };
 
 /** What is looked at of a motor, the first first. Bounds: trade judgement, no published source. */
@@ -16,6 +21,7 @@ export const MOTOR_RULES: readonly MotorRule[] = [
     of: ({ noLoadA }) => noLoadA,
     label: "No-load current",
     needsThrottle: true,
+    tells: ["drag"],
     unit: "A",
     factor: 1,
     decimals: 2,
@@ -30,6 +36,7 @@ export const MOTOR_RULES: readonly MotorRule[] = [
     of: ({ resistanceOhm }) => resistanceOhm,
     label: "Resistance",
     needsThrottle: true,
+    tells: ["winding", "shorted"],
     unit: "mΩ",
     factor: 1000,
     decimals: 1,
@@ -37,12 +44,14 @@ export const MOTOR_RULES: readonly MotorRule[] = [
     watched: 0.1,
     bad: 0.15,
     means: "winding or joint",
+    meansBelow: "turns of the winding shorted",
     symptom: "winding-off",
   },
   {
     of: ({ kv }) => kv,
     label: "Speed constant",
     needsThrottle: true,
+    tells: ["magnets"],
     unit: "rpm/V",
     factor: 1,
     decimals: 0,
@@ -76,6 +85,7 @@ export const MOTOR_RULES: readonly MotorRule[] = [
     of: ({ powerPerN3 }) => powerPerN3,
     label: "Shaft power at 10,000 rpm",
     needsThrottle: true,
+    tells: ["prop"],
     unit: "W",
     factor: AT_REVS ** 3,
     decimals: 1,

@@ -85,7 +85,7 @@ function shakenOf(view: FlightView): Shaken[] {
 }
 
 /** A turn that falls this close to a whole or a half of the log's rate shows as slow motion, or has no phase: its size says nothing. */
-const FOLDS = [0.06, 0.44] as const;
+const FOLDS = [0.03, 0.475] as const;
 
 /** True where a line of so many Hz can be measured at this rate, above half of it as well as below. */
 function isMeasurable(hz: number, rateHz: number): boolean {

@@ -1,4 +1,4 @@
-import { type FlightView, type LogContext } from "../FlightView";
+import { type FlightView, type LogContext, secondsOf } from "../FlightView";
 import { leastOf, meanOf, quantileOf, smoothed } from "../signal/rows";
 import { capacityOf, cellCount, integratedMah, sagOf } from "../pack";
 import { type Verdict } from "./verdict.types";
@@ -87,8 +87,8 @@ const TIRED_MILLIOHM_AH = [
 /** Share of its voltage that a pack may lose in steady flight, whatever its size. */
 const TIRED_SAG_SHARE = 0.075;
 
-/** A pack's size is guessed by the fall of its volts only after this share of it was drawn: the first of it falls as it likes. */
-const DRAWN_SHARE = 0.08;
+/** A pack's size is guessed by the fall of its volts only where it was flown for so long: the first of it falls as it likes, s. */
+const LONG_ENOUGH_S = 25;
 
 /** The pack's resistance is too high for its size. */
 export function tiredPack(view: FlightView, context: LogContext): Verdict[] {
@@ -102,8 +102,7 @@ export function tiredPack(view: FlightView, context: LogContext): Verdict[] {
   const flying = meanOf(amps, view.flights[0]!.from, view.flights.at(-1)!.to);
   const share = (sag.ohm * flying) / quantileOf(pack, 0.98);
   const said = context.packMah ? context.packMah / 1000 : NaN;
-  const guess = capacityOf(sag, cells);
-  const guessed = integratedMah(view) > DRAWN_SHARE * guess ? guess / 1000 : NaN;
+  const guessed = secondsOf(view, view.flights) > LONG_ENOUGH_S ? capacityOf(sag, cells) / 1000 : NaN;
   const capacityAh = Number.isFinite(said) ? said : guessed;
   const figure = ((sag.ohm * 1000) / cells) * capacityAh;
   const isTired = TIRED_MILLIOHM_AH.some((each) => figure > each.figure && share > each.sagShare);

@@ -1,0 +1,276 @@
+import { max, median as middle, sampleVariance } from "simple-statistics";
+import { inverse, Matrix } from "ml-matrix";
+import { linearFit } from "../../fit/linearFit";
+import { repeatsOf } from "../../fit/residualParts";
+import { type StandSample } from "./motorFacts";
+
+/*
+ * Which single change of a motor, its prop or its ESC explains best how it differs from its sisters.
+ *
+ * Resistance, speed constant and no-load current are fitted to one sweep each by itself with errors that go together: a bearing that drags
+ * comes out as magnets that are weak as well. Here nothing is fitted freely. What all motors share is the model; how this one differs from
+ * its sisters at each throttle is held against what each change would make of it, with what parts of one make differ by taken into
+ * account as chance.
+ */
+
+/** A motor in the first-order model with its prop and its ESC; speeds in rpm. */
+export interface DriveModel {
+  /** rpm/V. */
+  kv: number;
+  ohm: number;
+  /** I = noLoadA + eddy·rpm + load·rpm². */
+  noLoadA: number;
+  eddy: number;
+  load: number;
+  /** Throttle at which the ESC begins beyond the others, and the share that it does not give at full. */
+  low: number;
+  high: number;
+}
+
+export const CHANGES = ["drag", "winding", "shorted", "magnets", "prop", "low end", "high end"] as const;
+export type Change = (typeof CHANGES)[number];
+
+/** How well a change explains a motor. */
+export interface Explained {
+  change: Change;
+  /** By how much it is off, with its standard error: a share of what the others have; of the throttle for its low end. */
+  size: number;
+  error: number;
+  /** Twice the gain in log likelihood over chance alone, less what its freedom is worth. */
+  gain: number;
+}
+
+/** What can be told of one motor beside its sisters. */
+export interface Beside {
+  /** The best first. */
+  explained: readonly Explained[];
+  /** How large a change is if it is the only one, to first order about a size; with its standard error. Zero for what is as the others. */
+  estimate: (change: Change, about: number) => { size: number; error: number };
+}
+
+/** What each change makes of the model. Weaker magnets give more speed for a volt and less torque for an ampere. */
+const MADE: Readonly<Record<Change, (model: DriveModel, size: number, more: number) => DriveModel>> = {
+  drag: (model, size) => ({ ...model, noLoadA: model.noLoadA * (1 + size) }),
+  winding: (model, size) => ({ ...model, ohm: model.ohm * (1 + size) }),
+  shorted: (model, size, more) => ({ ...model, ohm: model.ohm * (1 + size), eddy: model.eddy + more }),
+  magnets: (model, size) => ({
+    ...model,
+    kv: model.kv * (1 + size),
+    noLoadA: model.noLoadA * (1 + size),
+    load: model.load * (1 + size),
+  }),
+  prop: (model, size) => ({ ...model, load: model.load * (1 + size) }),
+  "low end": (model, size) => ({ ...model, low: model.low + size }),
+  "high end": (model, size) => ({ ...model, high: model.high + size }),
+};
+
+/** Sizes that are tried: both ways where both are faults. */
+const grid = (from: number, to: number, count: number) =>
+  Array.from({ length: count }, (_, at) => from * (to / from) ** (at / (count - 1)));
+const both = (sizes: readonly number[], least: number) => [
+  ...sizes,
+  ...sizes.map((size) => -size).filter((size) => size > least),
+];
+const SIZES: Readonly<Record<Change, readonly number[]>> = {
+  drag: grid(0.05, 8, 40),
+  winding: both(grid(0.03, 8, 40), -0.9),
+  shorted: grid(0.05, 0.7, 12).map((size) => -size),
+  magnets: grid(0.006, 0.4, 40),
+  prop: both(grid(0.01, 0.8, 36), -0.8),
+  "low end": both(grid(0.005, 0.2, 36), -0.12),
+  "high end": both(grid(0.008, 0.3, 36), -0.15),
+};
+/** Tried around the best of them. */
+const FINER = [0.9, 0.93, 0.96, 0.98, 1.02, 1.04, 1.07, 1.1];
+/** Eddy currents of shorted turns, as shares of the no-load current at top speed. */
+const EDDIES = [0.3, 0.6, 1.2, 2.4, 4.8];
+
+/** What sound parts of one make differ by, as standard deviations. Trade judgement, no published source. */
+const PARTS: readonly { change: Change; sd: number }[] = [
+  { change: "drag", sd: 0.07 },
+  { change: "winding", sd: 0.03 },
+  { change: "magnets", sd: 0.007 },
+  { change: "prop", sd: 0.015 },
+  { change: "low end", sd: 0.0015 },
+  { change: "high end", sd: 0.003 },
+];
+/** Twice the log likelihood that one free figure gains by chance, and two. @see G. Schwarz, Annals of Statistics 6, 1978, for the order of it. */
+const FREEDOM = { one: 4, two: 9 } as const;
+/** What the model and the readings miss at each throttle beside their scatter, in logarithms of speed and amps. */
+const MISSED = { speed: 0.0008, amps: 0.003 } as const;
+/** A median of n readings scatters by this much more than their mean, as a variance. */
+const MEDIAN_VARIANCE = Math.PI / 2;
+const FEWEST_THROTTLES = 5;
+const SLOWEST = 0.04;
+
+/**
+ * Looks at one motor beside its sisters.
+ *
+ * @param own - Its readings, with the throttle counted from where all begin, and without the standby amps.
+ * @param others - The same of at least two others over the same throttles.
+ * @returns null where there is too little to hold against each other.
+ * @see M. Drela, "First-Order DC Electric Motor Model", MIT Aero & Astro 2007, for the model.
+ * @see Y. Pawitan, In All Likelihood, Oxford 2001, chapter 3, for the profile likelihood. From memory.
+ */
+export function besideSisters(own: readonly StandSample[], others: readonly (readonly StandSample[])[]): Beside | null {
+  if (others.length < 2) return null;
+  // One bad motor among the others may spoil what they share: then what one of them has does as well, for all is held against it alike.
+  const model = [others.flat(), ...others].map(sharedModel).find((found) => found !== null);
+  if (!model) return null;
+  const levels = levelsOf(model, own, others);
+  if (levels.length < FEWEST_THROTTLES) return null;
+  const apart = levels.flatMap(({ speed, amps }) => [speed.apart, amps.apart]);
+  const usual = levels.map(({ throttle, volts }) => settled(model, throttle, volts));
+  const effect = (changed: DriveModel) =>
+    levels.flatMap(({ throttle, volts }, at) => {
+      const now = settled(changed, throttle, volts);
+      return [Math.log(now.rpm / usual[at]!.rpm), Math.log(now.amps / usual[at]!.amps)];
+    });
+  const certainty = inverse(chance(levels, others.length, (change, size) => effect(MADE[change](model, size, 0))));
+  const rows = certainty.to2DArray();
+  // xᵀ·C⁻¹·y in plain loops: it is asked for some thousand times.
+  const product = (x: readonly number[], y: readonly number[]) => {
+    let sum = 0;
+    for (let i = 0; i < x.length; i++) {
+      const row = rows[i]!;
+      let inner = 0;
+      for (let j = 0; j < y.length; j++) inner += row[j]! * y[j]!;
+      sum += x[i]! * inner;
+    }
+    return sum;
+  };
+  const square = (vector: readonly number[]) => product(vector, vector);
+  const none = square(apart);
+  const gainOf = (changed: DriveModel) => {
+    const made = effect(changed);
+    return made.every(Number.isFinite) ? none - square(apart.map((each, at) => each - made[at]!)) : -Infinity;
+  };
+  const estimate = (change: Change, about: number) => {
+    const made = effect(MADE[change](model, about, 0));
+    const known = square(made);
+    return { size: (about * product(made, apart)) / known, error: Math.abs(about) / Math.sqrt(known) };
+  };
+  const top = max(usual.map(({ rpm }) => rpm));
+  const best = (change: Change): Explained => {
+    const eddies = change === "shorted" ? EDDIES.map((share) => (share * model.noLoadA) / top) : [0];
+    const tried = (sizes: readonly number[]) =>
+      sizes
+        .flatMap((size) => eddies.map((more) => ({ size, gain: gainOf(MADE[change](model, size, more)) })))
+        .reduce((a, b) => (b.gain > a.gain ? b : a));
+    const coarse = tried(SIZES[change]);
+    const found = tried([...FINER.map((share) => share * coarse.size), coarse.size]);
+    return {
+      change,
+      size: found.size,
+      error: estimate(change, found.size).error,
+      gain: found.gain - (change === "shorted" ? FREEDOM.two : FREEDOM.one),
+    };
+  };
+  return {
+    explained: CHANGES.map(best).sort((a, b) => b.gain - a.gain),
+    estimate,
+  };
+}
+
+/** Speed and pack amps at a throttle and a voltage, once they have settled. */
+export function settled({ kv, ohm, noLoadA, eddy, load, low, high }: DriveModel, throttle: number, volts: number) {
+  const duty = Math.min(1, Math.max(0, (throttle - low) / (1 - low)) * (1 - high));
+  // load·R·n² + (1/Kv + eddy·R)·n + noLoad·R − d·V = 0
+  const [square, line, rest] = [load * ohm, 1 / kv + eddy * ohm, noLoadA * ohm - duty * volts];
+  const rpm = (-line + Math.sqrt(Math.max(0, line ** 2 - 4 * square * rest))) / (2 * square);
+  return { rpm, amps: duty * (noLoadA + eddy * rpm + load * rpm ** 2) };
+}
+
+/** One model for all, by the same two lines as a motor's own; null where they give none. */
+function sharedModel(samples: readonly StandSample[]): DriveModel | null {
+  const running = samples.filter(({ throttle, rpm }) => throttle > 0.05 && rpm > 0);
+  if (running.length < 2 * FEWEST_THROTTLES) return null;
+  const most = max(running.map(({ currentA }) => currentA));
+  try {
+    const [inverseKv, ohm] = linearFit(
+      running.map(({ rpm, currentA, throttle }) => [rpm, currentA / throttle]),
+      running.map(({ voltageV, throttle }) => throttle * voltageV),
+    ).coefficients;
+    const weighed = running.map((sample) => ({
+      ...sample,
+      own: 1 / Math.hypot(0.001 * most, 0.004 * sample.currentA),
+    }));
+    const [noLoad, load] = linearFit(
+      weighed.map(({ own, throttle, rpm }) => [own * throttle, own * throttle * rpm ** 2]),
+      weighed.map(({ own, currentA }) => own * currentA),
+    ).coefficients;
+    const model = {
+      kv: 1 / inverseKv!.value, ohm: ohm!.value, noLoadA: noLoad!.value, eddy: 0, load: load!.value, low: 0, high: 0,
+    }; // prettier-ignore
+    return [model.kv, model.ohm, model.noLoadA, model.load].every((each) => each > 0 && Number.isFinite(each))
+      ? model
+      : null;
+  } catch {
+    return null;
+  }
+}
+
+/** How far a motor lies from its sisters at one throttle, in logarithms, and how far readings scatter there. */
+interface Level {
+  throttle: number;
+  volts: number;
+  speed: { apart: number; variance: number; readings: number };
+  amps: { apart: number; variance: number; readings: number };
+}
+
+function levelsOf(
+  model: DriveModel,
+  own: readonly StandSample[],
+  others: readonly (readonly StandSample[])[],
+): Level[] {
+  const top = max(own.map(({ rpm }) => rpm));
+  const residuals = (samples: readonly StandSample[]) =>
+    samples.flatMap(({ throttle, voltageV, rpm, currentA }) => {
+      if (throttle <= 0.05 || rpm < SLOWEST * top || currentA <= 0) return [];
+      const { rpm: expected, amps } = settled(model, throttle, voltageV);
+      return expected > 0 && amps > 0
+        ? [{ throttle, volts: voltageV, speed: Math.log(rpm / expected), amps: Math.log(currentA / amps) }]
+        : [];
+    });
+  const byThrottle = (samples: readonly StandSample[]) => repeatsOf(residuals(samples), ({ throttle }) => throttle);
+  const sisters = others.map(byThrottle);
+  return byThrottle(own).flatMap((mine): Level[] => {
+    const throttle = mine[0]!.throttle;
+    const theirs = sisters.flatMap((each) => {
+      const group = each.find(([first]) => Math.abs(first!.throttle - throttle) < 0.004);
+      return group ? [group] : [];
+    });
+    if (theirs.length < 2) return [];
+    const part = (of: "speed" | "amps") => {
+      const groups = [mine, ...theirs].map((group) => group.map((each) => each[of]));
+      const several = groups.filter((group) => group.length > 1);
+      return {
+        apart: middle(groups[0]!) - middle(groups.slice(1).map((group) => middle(group))),
+        variance: several.length > 0 ? middle(several.map((group) => sampleVariance(group))) : 0,
+        readings: mine.length,
+      };
+    };
+    return [{ throttle, volts: middle(mine.map(({ volts }) => volts)), speed: part("speed"), amps: part("amps") }];
+  });
+}
+
+/** What chance makes of the differences: the scatter of readings at each throttle, and what sound parts differ by. */
+function chance(
+  levels: readonly Level[],
+  sisters: number,
+  effect: (change: Change, size: number) => readonly number[],
+): Matrix {
+  const two = 1 + MEDIAN_VARIANCE / sisters;
+  const covariance = Matrix.zeros(2 * levels.length, 2 * levels.length);
+  levels.forEach(({ speed, amps }, at) => {
+    const variance = (part: Level["speed"], missed: number) =>
+      two * ((MEDIAN_VARIANCE * part.variance) / part.readings + missed ** 2);
+    covariance.set(2 * at, 2 * at, variance(speed, MISSED.speed));
+    covariance.set(2 * at + 1, 2 * at + 1, variance(amps, MISSED.amps));
+  });
+  for (const { change, sd } of PARTS) {
+    const made = Matrix.columnVector([...effect(change, sd)]);
+    covariance.add(made.mmul(made.transpose()).mul(two));
+  }
+  return covariance;
+}
