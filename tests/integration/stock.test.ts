@@ -14,6 +14,7 @@ import { getJob } from "@/features/job/jobRepository";
 import { listProofs } from "@/features/job/proofRepository";
 import { getProveBay } from "@/features/prove/getProveBay";
 import { decideProof } from "@/features/prove/proveVerbs";
+import { changeSetting } from "@/features/refit/changeSetting";
 import { findDonors } from "@/features/refit/findDonors";
 import { getRefitBay } from "@/features/refit/getRefitBay";
 import { replacePart } from "@/features/refit/replacePart";
@@ -215,6 +216,12 @@ describe("a job's name on a part", () => {
     // The part and a third of an hour.
     const { costs } = await getRefitBay(shop.viewer, mine);
     expect(costs.spentCents).toBe(Math.round(2150 + costs.labourCentsPerHour / 3));
+    // And a mend without a part: its solder and a quarter of an hour.
+    const target = await shop.target(mine);
+    const mend = { what: "resolder", before: "cracked", after: "bright", mended: "esc", place: "" } as const;
+    await changeSetting(shop.technician, { ...target, ...mend, costCents: 30, minutes: 15 });
+    const after = (await getRefitBay(shop.viewer, mine)).costs;
+    expect(after.spentCents).toBe(Math.round(2180 + (costs.labourCentsPerHour * 35) / 60));
   });
 
   it("is gone when the job is handed back", async () => {

@@ -219,15 +219,25 @@ function toPartElsewhere(row: RowDataPacket): PartElsewhere {
   };
 }
 
-const SPENT = `
+const SPENT_ON_PARTS = `
   SELECT COALESCE(SUM(cost_cents), 0) AS cents, COALESCE(SUM(minutes), 0) AS minutes
     FROM fitted_part
    WHERE craft_id = ?`;
 
-/** What the parts fitted on a craft cost, and how long they took. */
-export async function getSpentOnParts(db: Db, craftId: number): Promise<{ cents: number; minutes: number }> {
-  const [rows] = await db.execute<RowDataPacket[]>(SPENT, [craftId]);
-  return { cents: Number(rows[0]!.cents), minutes: Number(rows[0]!.minutes) };
+const SPENT_ON_MENDS = `
+  SELECT COALESCE(SUM(JSON_VALUE(e.payload, '$.costCents')), 0) AS cents,
+         COALESCE(SUM(JSON_VALUE(e.payload, '$.minutes')), 0) AS minutes
+    FROM job AS j
+    JOIN job_event AS e ON e.job_id = j.id AND e.kind = 'setting_changed'
+   WHERE j.craft_id = ?`;
+
+/** What the repairs of a craft cost, and how long they took: parts that were fitted, and what was mended without one. */
+export async function getSpentOnRepairs(db: Db, craftId: number): Promise<{ cents: number; minutes: number }> {
+  const sums = await Promise.all(
+    [SPENT_ON_PARTS, SPENT_ON_MENDS].map((sql) => db.execute<RowDataPacket[]>(sql, [craftId])),
+  );
+  const sumOf = (name: "cents" | "minutes") => sums.reduce((total, [rows]) => total + Number(rows[0]![name]), 0);
+  return { cents: sumOf("cents"), minutes: sumOf("minutes") };
 }
 
 const REPAIRED_ON_TYPE = `

@@ -111,6 +111,7 @@ export function RefitBay(props: RefitBayProps) {
                 target={target}
                 place={inHand?.place ?? ""}
                 mend={mend}
+                currency={costs.currency}
                 onDone={() => setSetting(false)}
               />
             ) : (

@@ -41,7 +41,7 @@ export function RepairOrReplacePanel({ costs, kinds }: Props) {
     <details className="panel">
       <summary>
         <span className="label">Repair or replace?</span>{" "}
-        <span className="soft">spent on parts so far {money(costs.spentCents / 100)}</span>
+        <span className="soft">spent on repairs so far {money(costs.spentCents / 100)}</span>
       </summary>
       <div className="stack">
         <label className={styles.field}>

@@ -14,11 +14,12 @@ import { type ChangeSettingInput } from "./refit.schema";
  */
 export async function changeSetting(context: VerbContext, input: ChangeSettingInput): Promise<null> {
   requireRole(context, "technician");
-  const { what, before, after, mended, place } = input;
+  const { what, before, after, mended, place, costCents = null, minutes = null } = input;
   return changeJob(context, input, async (db, job) => {
     const craft = await getCraft(db, job.craftId);
     const asked = await askProofs(db, job, craft.kind, { replaced: [], mended: [mended] }, what);
     const outdated = await outdatedSeqs(db, job, [], place);
-    return { events: [settingChanged.of({ what, before, after, mended, place, outdated }), asked], result: null };
+    const mend = settingChanged.of({ what, before, after, mended, place, costCents, minutes, outdated });
+    return { events: [mend, asked], result: null };
   });
 }

@@ -8,7 +8,7 @@ import { setAlarms } from "@/core/refit/motorSets";
 import { followedSince, recurrenceOf } from "@/core/refit/typeHistory";
 import { type Craft } from "@/features/craft/craft";
 import { findEscSettings } from "@/features/craft/escSettingsRepository";
-import { getSpentOnParts, listFittedParts, listPartsFittedOnType } from "@/features/craft/fittedPartRepository";
+import { getSpentOnRepairs, listFittedParts, listPartsFittedOnType } from "@/features/craft/fittedPartRepository";
 import { getWorkshop } from "@/features/faultLibrary/workshopRepository";
 import { listStock, reservationsOf } from "@/features/stock/stockRepository";
 import { type RepairCosts, type ShelfChoice } from "./refitView";
@@ -90,7 +90,7 @@ async function shelvesFor(pool: Pool, jobId: number): Promise<ShelfChoice[]> {
 /** What was spent on the craft, and how often repairs of its type came back, by kind of part. */
 async function costsOf(pool: Pool, craft: Craft, now: Date): Promise<RepairCosts> {
   const [spent, history, { content }] = await Promise.all([
-    getSpentOnParts(pool, craft.id),
+    getSpentOnRepairs(pool, craft.id),
     listPartsFittedOnType(pool, craft, followedSince(now)),
     getWorkshop(pool),
   ]);

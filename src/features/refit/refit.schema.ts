@@ -19,6 +19,16 @@ export const PartSource = v.variant("of", [
 ]);
 export type PartSource = v.InferOutput<typeof PartSource>;
 
+/** What a repair took; null where nobody said. */
+const took = {
+  costCents: v.nullish(
+    v.pipe(v.number("A price is a number."), v.integer("Whole cents."), v.minValue(0, "Not below 0."), v.maxValue(1e8)),
+  ),
+  minutes: v.nullish(
+    v.pipe(v.number("Minutes as a number."), v.minValue(0, "Not below 0."), v.maxValue(6000, "At most 6000.")),
+  ),
+};
+
 /** The old part out, the new one in; or one into a position that stands empty. */
 export const ReplacePartInput = v.object({
   ...JobTarget.entries,
@@ -26,13 +36,8 @@ export const ReplacePartInput = v.object({
   partId: v.nullable(v.pipe(v.number("Pick the part that comes out."), v.integer(), v.minValue(1))),
   position: v.optional(v.pipe(v.string(), v.maxLength(40))),
   source: v.optional(PartSource),
-  /** What it cost; that of the shelf's label where nothing is said. */
-  costCents: v.nullish(
-    v.pipe(v.number("A price is a number."), v.integer("Whole cents."), v.minValue(0, "Not below 0."), v.maxValue(1e8)),
-  ),
-  minutes: v.nullish(
-    v.pipe(v.number("Minutes as a number."), v.minValue(0, "Not below 0."), v.maxValue(6000, "At most 6000.")),
-  ),
+  /** Where no cost is said, that of the shelf's label counts. */
+  ...took,
   reason: requiredText("Say why it comes out.", 200),
   name: requiredText("Give the new part's name.", 80),
   serial: requiredText("Give the new part's serial, or “none” when it has none.", 40),
@@ -50,6 +55,8 @@ export const ChangeSettingInput = v.object({
   after: requiredText("Say how it is now.", 120),
   mended: v.picklist(MENDABLE_LIST, "Say what it was done on: it decides which proofs are owed."),
   place: PlaceText,
+  /** Solder, glue and the like, and the time on it. */
+  ...took,
 });
 export type ChangeSettingInput = v.InferOutput<typeof ChangeSettingInput>;
 

@@ -1,6 +1,6 @@
 import { act, fireEvent, render, screen, within } from "@testing-library/react";
 import { BayPathProvider } from "@/features/job/bays/BayPath";
-import { replacePartAction } from "./refit.action";
+import { changeSettingAction, replacePartAction } from "./refit.action";
 import { RefitBay, type RefitBayProps } from "./RefitBay";
 
 jest.mock("./refit.action", () => ({
@@ -16,6 +16,8 @@ jest.mock("next/navigation", () => ({
 }));
 
 const replace = jest.mocked(replacePartAction);
+const mend = jest.mocked(changeSettingAction);
+beforeEach(() => mend.mockReset().mockResolvedValue({ ok: true, data: null } as never));
 beforeEach(() => replace.mockReset().mockResolvedValue({ ok: true, data: null } as never));
 
 const position = (
@@ -86,6 +88,27 @@ describe("RefitBay", () => {
     expect(screen.queryByLabelText("Its serial")).toBeNull();
     expect(screen.getByLabelText("What was set or mended?")).toHaveValue("Resolder it");
     expect(screen.getByTitle("Motor")).toBeInTheDocument();
+  });
+
+  it("keeps what a mend took, in cents and minutes, and nothing where nobody said", async () => {
+    show({
+      causes: [
+        {
+          seq: 3,
+          lines: ["Joint cracked: Resolder it"],
+          place: "",
+          mend: { name: "Resolder it", on: "motor" },
+          isOpen: true,
+          isFailed: false,
+        },
+      ],
+    });
+    fireEvent.change(screen.getByLabelText("Now"), { target: { value: "bright" } });
+    fireEvent.change(screen.getByLabelText("It cost"), { target: { value: "0.3" } });
+    await act(async () => fireEvent.click(screen.getByRole("button", { name: "Record it" })));
+    expect(mend).toHaveBeenCalledWith(
+      expect.objectContaining({ what: "Resolder it", mended: "motor", after: "bright", costCents: 30, minutes: null }),
+    );
   });
 
   it("sends the part that comes out with what comes in, and closes when it is done", async () => {

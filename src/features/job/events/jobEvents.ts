@@ -226,11 +226,14 @@ export const settingChanged = defineEvent(
     mended: v.optional(v.nullable(eventId), null),
     /** The proof that failed and was put right on the spot, without going back to Isolate. */
     afterProof: v.optional(v.nullable(eventId), null),
+    /** What it took beside a part; null where nobody said. */
+    costCents: v.optional(v.nullable(v.number()), null),
+    minutes: v.optional(v.nullable(v.number()), null),
     outdated,
   }),
   {
-    sentence: ({ what, before, after, place }) =>
-      `${withPlace(what, place)}: ${before ? `from ${before} to ${after}` : after}`,
+    sentence: ({ what, before, after, place, minutes }) =>
+      `${withPlace(what, place)}: ${before ? `from ${before} to ${after}` : after}${minutes ? ` (${minutes} min)` : ""}`,
     changesCraft: true,
     outdates: (payload) => payload.outdated,
   },
