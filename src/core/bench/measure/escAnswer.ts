@@ -197,20 +197,45 @@ const STARTED = 0.5;
  * @returns null when it keeps step throughout.
  */
 export function lostStep(samples: readonly StandSample[]): LostStep | null {
+  if (samples.length === 0) return null;
   // A pack that sags, on the way up or down again, slows it at the same throttle without a step lost.
   const voltageV = median(samples.map((sample) => sample.voltageV));
-  const steps = speedsAt(atVoltage(samples, voltageV)).filter(([throttle]) => throttle > 0.05);
+  const even = atVoltage(samples, voltageV);
+  const scatters = scattersIn(even);
+  const steps = speedsAt(even).filter(([throttle]) => throttle > 0.05);
   const top = max([0, ...steps.map(([, speeds]) => median(speeds))]);
   let highest = 0;
   for (const [throttle, speeds] of steps) {
     const middle = median(speeds);
     // One that has not begun to turn, or hardly, has no step to lose.
     if (highest === 0 && min(speeds) <= STARTED * middle) continue;
-    const scatter = speeds.length > 1 ? (max(speeds) - min(speeds)) / 2 / middle : 0;
+    const scatter = scatters(throttle) ?? halfRange(speeds) / middle;
     const isSteady = scatter <= STEADY || scatter * middle <= FLOOR_OF_TOP * top;
     if (!isSteady || middle < highest * (1 - FALLS))
       return { fromThrottle: throttle, scatter: Math.max(scatter, 1 - middle / Math.max(highest, middle)) };
     highest = Math.max(highest, middle);
   }
   return null;
+}
+
+function halfRange(values: readonly number[]): number {
+  return values.length > 1 ? (max(values) - min(values)) / 2 : 0;
+}
+
+/**
+ * The scatter of speeds at a throttle, as a share, by stays: a motor that is held there twice, on the way up and on the way down, is warmer the
+ * second time. null where it was never held for two readings on end.
+ */
+function scattersIn(samples: readonly StandSample[]): (throttle: number) => number | null {
+  const stays: { throttle: number; speeds: number[] }[] = [];
+  for (const { throttle, rpm } of samples) {
+    const last = stays.at(-1);
+    if (last && Math.abs(last.throttle - throttle) < 0.0025) last.speeds.push(rpm);
+    else stays.push({ throttle, speeds: [rpm] });
+  }
+  const held = stays.filter(({ speeds }) => speeds.length > 1);
+  return (throttle) => {
+    const here = held.filter((stay) => Math.abs(stay.throttle - throttle) < 0.004);
+    return here.length === 0 ? null : max(here.map(({ speeds }) => halfRange(speeds) / median(speeds)));
+  };
 }
