@@ -62,7 +62,7 @@ describe("keepMeasurement", () => {
   it("refuses readings that cannot be judged with the sentence that says why, and stores nothing", async () => {
     const jobId = await shop.receive();
     const before = await listEvents(shop.pool, jobId);
-    await expect(keep(jobId, { text: "throttle,voltage [V]\n1,2" })).rejects.toThrow(/“throttle” has no unit/);
+    await expect(keep(jobId, { text: "throttle [%],voltage\n1,2" })).rejects.toThrow(/“voltage” has no unit/);
     await expect(keep(jobId, { kind: "pack", text: exampleReadings("pack") })).rejects.toThrow(/capacity in mAh/);
     expect(await listEvents(shop.pool, jobId)).toEqual(before);
   });

@@ -80,11 +80,14 @@ export function fitMotor(samples: readonly MotorSample[], isOfWinding = false): 
       scatter: coefficient.error * scatter,
     };
   };
+  // Where readings lie about the line as they lie about themselves, the line misses nothing.
+  const { scatter: explained } = residualParts(throttles, drive.residuals);
+  const share = Math.min(1, Math.sqrt(2 * (1 - explained ** 2)));
   const missed = missedByModel(running, isOfWinding, drive);
   const widened = (fact: Fact, by: number): Fact => ({ ...fact, halfWidth: Math.hypot(fact.halfWidth, by) });
   return {
-    kv: widened(withWidth(kv, drive), kv.value ** 2 * missed.inverseKv),
-    resistanceOhm: widened(withWidth(resistance, drive), missed.ohm),
+    kv: widened(withWidth(kv, drive), share * kv.value ** 2 * missed.inverseKv),
+    resistanceOhm: widened(withWidth(resistance, drive), share * missed.ohm),
     noLoadA: withWidth(noLoad, load),
     samples: running.length,
   };
