@@ -1,0 +1,133 @@
+import { CoreInputError } from "../../CoreInputError";
+import { everyNth } from "../../series/everyNth";
+import { type EscAnswer, escAnswer, lostStep, type LostStep } from "./escAnswer";
+import { areOfWindings } from "./fitMotor";
+import { believed, endOff } from "./judgeBeside";
+import { type MotorFacts, motorFacts, standbyOf, type StandSample } from "./motorFacts";
+import { type Beside, besideSisters } from "./oneChange";
+import { fromStart, throttleStart } from "./throttleStart";
+
+/** The sweep of one motor of a craft. */
+export interface MotorSweep {
+  name: string;
+  samples: readonly StandSample[];
+  /** Seconds to 63 % of a jump; null or absent when none was run. */
+  responseS?: number | null;
+}
+
+/** One motor's sweep: what its ESC does, and then what is behind it. */
+export interface MotorLook extends Pick<MotorSweep, "name" | "samples"> {
+  facts: MotorFacts | null;
+  /** Why there are no facts. */
+  failure: CoreInputError | null;
+  lost: LostStep | null;
+  answer: EscAnswer | null;
+  /** What single change tells it from its sisters; null where that cannot be asked. */
+  beside: Beside | null;
+}
+
+/**
+ * Sweeps without what the craft draws while nothing turns: it would be taken for drag. One supply feeds them all, so that what it gives at rest
+ * beside one motor it gives beside the others.
+ */
+function withoutStandby(sweeps: readonly MotorSweep[]): MotorSweep[] {
+  const ofAll = standbyOf(sweeps.flatMap(({ samples }) => samples));
+  return sweeps.map((sweep) => {
+    const standbyA = standbyOf(sweep.samples) ?? ofAll ?? 0;
+    return {
+      ...sweep,
+      samples: sweep.samples.map((sample) => ({ ...sample, currentA: sample.currentA - standbyA })),
+    };
+  });
+}
+
+/**
+ * Looks at all motors of a craft. The ESCs come first: a throttle that is not what it says would be taken for a motor that is off.
+ *
+ * @returns What was found of each, and what was taken into account on the way, as sentences.
+ */
+export function lookAtMotors(asRead: readonly MotorSweep[]): { looks: MotorLook[]; notes: string[] } {
+  const sweeps = withoutStandby(asRead);
+  const besides = besidesOf(sweeps);
+  const drives = sweeps.map((sweep) => driveOf(sweep, sweeps, besides.get(sweep.name) ?? null));
+  const start = throttleStart(drives.map(({ driven }) => driven));
+  const counted = drives.map((drive) => ({ ...drive, driven: fromStart(drive.driven, start) }));
+  const isOfWinding = tellsWindings(counted.map(({ driven }) => driven));
+  const looks = counted.map(({ driven, responseS, ...drive }): MotorLook => {
+    try {
+      return { ...drive, facts: motorFacts(driven, responseS ?? null, isOfWinding), failure: null };
+    } catch (error) {
+      if (!(error instanceof CoreInputError)) throw error;
+      return { ...drive, facts: null, failure: error };
+    }
+  });
+  const notes = [
+    ...(start > 0
+      ? [`The throttle of all begins at about ${(start * 100).toFixed(1)} %, and was counted from there.`]
+      : []),
+    ...(isOfWinding ? ["Resistance is told at 25 °C: the windings warmed as the readings say."] : []),
+  ];
+  return { looks, notes };
+}
+
+/** The same, and false where a sweep fits no motor. */
+function tellsWindings(sweeps: readonly (readonly StandSample[])[]): boolean {
+  try {
+    return areOfWindings(sweeps);
+  } catch (error) {
+    if (error instanceof CoreInputError) return false;
+    throw error;
+  }
+}
+
+/** So many readings of a motor tell how its ESC answers as well as all. */
+const MANY = 4000;
+
+/** What the ESC of one motor makes of the throttle, and the readings with what the motor was given. */
+function driveOf({ name, samples, responseS }: MotorSweep, sweeps: readonly MotorSweep[], beside: Beside | null) {
+  const lost = lostStep(samples);
+  const kept = lost ? samples.filter(({ throttle }) => throttle < lost.fromThrottle - 1e-3) : samples;
+  const others = sweeps.filter((other) => other.name !== name).map((other) => everyNth(other.samples, MANY));
+  const bySpeeds = lost ? null : escAnswer(everyNth(samples, MANY), others);
+  // Speeds alone take a bad joint for an end that is off: what the amps say beside them decides where it can be asked.
+  const answer = bySpeeds && beside ? { ...bySpeeds, ...(endOff(beside) ?? { end: null, fault: null }) } : bySpeeds;
+  const driven =
+    answer?.fault == null ? kept : kept.map((sample) => ({ ...sample, throttle: answer.effective(sample.throttle) }));
+  return { name, samples, responseS, lost, answer, driven, beside };
+}
+
+/** Fewer sisters than this tell nothing. */
+const FEWEST_ALIKE = 3;
+
+/**
+ * Each motor beside its sisters, but for those that lose step. One that is off would make its sisters look off the other way, and the start of all
+ * throttles with them: the clearest is taken out, and the rest are looked at again without it.
+ */
+function besidesOf(sweeps: readonly MotorSweep[]): ReadonlyMap<string, Beside> {
+  const few = sweeps
+    .filter(({ samples }) => !lostStep(samples))
+    .map(({ name, samples }) => ({ name, samples: everyNth(samples, MANY) }));
+  let alike = few;
+  for (;;) {
+    const besides = besideEach(few, alike);
+    const gain = ({ name }: { name: string }) => believed(besides.get(name) ?? null)?.gain ?? 0;
+    const worst = alike.reduce<(typeof alike)[number] | null>((a, b) => (gain(b) > (a ? gain(a) : 0) ? b : a), null);
+    if (!worst || alike.length <= FEWEST_ALIKE) return besides;
+    alike = alike.filter((each) => each !== worst);
+  }
+}
+
+type Named = Pick<MotorSweep, "name" | "samples">;
+
+/** All of some motors, each beside those of the alike that it is not itself. */
+function besideEach(all: readonly Named[], alike: readonly Named[]): ReadonlyMap<string, Beside> {
+  const start = throttleStart(alike.map(({ samples }) => samples));
+  const counted = new Map(all.map(({ name, samples }) => [name, fromStart(samples, start)]));
+  return new Map(
+    all.flatMap(({ name }) => {
+      const others = alike.filter((other) => other.name !== name).map((other) => counted.get(other.name)!);
+      const beside = besideSisters(counted.get(name)!, others);
+      return beside ? [[name, beside] as const] : [];
+    }),
+  );
+}
