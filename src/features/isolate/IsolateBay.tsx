@@ -2,7 +2,7 @@
 
 import { Button } from "antd";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { type CraftKind } from "@/core/craft/craftKinds";
 import { PlaceMap } from "@/features/craft/drawing/PlaceMap";
@@ -87,12 +87,7 @@ export function IsolateBay(props: IsolateBayProps) {
 
   return (
     <div className="stack">
-      {failed && (
-        <section className={styles.failed} aria-label="What failed">
-          <strong>Failed in Prove: {failed.title}.</strong> {failed.note}
-          <p className="soft">What was found before stays where the repair could not have changed it.</p>
-        </section>
-      )}
+      {failed && <FailedProof {...failed} />}
       <div className={styles.bay}>
         <FindingList
           map={<PlaceMap places={[]} marked={view.places} label={`Where it was found: ${view.places.join("; ")}`} />}
@@ -112,10 +107,7 @@ export function IsolateBay(props: IsolateBayProps) {
             </p>
           ))}
           {isClosed ? (
-            <>
-              <h1 className={styles.title}>Handed back</h1>
-              <p>What was found stands on the left; the next fault is a new visit.</p>
-            </>
+            <Nothing title="Handed back">What was found stands on the left; the next fault is a new visit.</Nothing>
           ) : check ? (
             <>
               <PowerShut gates={view.gates} />
@@ -133,10 +125,7 @@ export function IsolateBay(props: IsolateBayProps) {
               <OtherChecks others={others} missing={view.missing} onChoose={choose} />
             </>
           ) : (
-            <>
-              <h1 className={styles.title}>No check is left</h1>
-              <p>Name the cause, or add what else was seen.</p>
-            </>
+            <Nothing title="No check is left">Name the cause, or add what else was seen.</Nothing>
           )}
           {!isClosed && <GateList target={target} gates={view.gates} mayEdit={mayEdit} onChoose={choose} />}
           {(!isClosed || experiments.steps.length > 0) && (
@@ -163,6 +152,26 @@ export function IsolateBay(props: IsolateBayProps) {
         <NameCauseDialog target={target} view={view} places={places} causes={causes} onClose={() => setDialog(null)} />
       )}
     </div>
+  );
+}
+
+/** In place of the check in hand where there is none. */
+function Nothing({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <>
+      <h1 className={styles.title}>{title}</h1>
+      <p>{children}</p>
+    </>
+  );
+}
+
+/** What failed in Prove and brought the job back here. */
+function FailedProof({ title, note }: NonNullable<IsolateBayProps["failed"]>) {
+  return (
+    <section className={styles.failed} aria-label="What failed">
+      <strong>Failed in Prove: {title}.</strong> {note}
+      <p className="soft">What was found before stays where the repair could not have changed it.</p>
+    </section>
   );
 }
 

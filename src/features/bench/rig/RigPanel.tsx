@@ -71,92 +71,34 @@ export function RigPanel({
     queryFn: () => rigCalls.connect(serial.pushed()),
     refetchInterval: serial.isOpen ? SERIAL_POLL_MS : POLL_MS,
   });
+  // Kept here: both outlast a run.
   const [isGuarded, setGuarded] = useState(false);
-  const [defect, setDefect] = useState<BenchDefect | null>(null);
-  const [severity, setSeverity] = useState(2);
+  const [choice, setChoice] = useState<DefectChoice>({ defect: null, severity: 2 });
   const { phase } = live;
   const isLive = phase === "armed" || phase === "running" || phase === "server lost";
-  const missing = missingChannels(rig.data, plan.needs);
   useStopKey(isLive, live.stop);
   return (
     <section className={`panel stack ${styles.rig} ${isLive ? styles.live : ""}`} aria-label="Rig">
       <h2>Rig {isLive && <span className={styles.powered}>· powered</span>}</h2>
       {isLive ? (
-        <>
-          {phase === "armed" && (
-            <Button type="primary" size="large" autoFocus onClick={() => void live.start()}>
-              Run: {order.profileName.charAt(0).toLowerCase() + order.profileName.slice(1)}
-            </Button>
-          )}
-          <button className={styles.stop} onClick={live.stop}>
-            STOP <kbd>Space</kbd>
-          </button>
-          {live.status?.stepIndex != null && (
-            <p>
-              Step {live.status.stepIndex + 1} of {order.profile.length}: {order.profile[live.status.stepIndex]?.name}
-            </p>
-          )}
-          <p>Cuts by itself: {limitsText(order.limits)}.</p>
-          <p className="soft">Keep this page in front: if it is hidden or closed, the throttle goes to zero.</p>
-        </>
+        <LiveRig order={order} live={live} />
       ) : (
         <>
           <Instruments rig={rig.data} problem={rig.error?.message} serial={serial} overdue={overdue} />
           {basics}
-          <p className="caution">{plan.caution}</p>
-          <Checkbox checked={isGuarded} onChange={(event) => setGuarded(event.target.checked)}>
-            All of that is so
-          </Checkbox>
-          <HoldButton
-            holdMs={HOLD_TO_ARM_MS}
-            disabled={!isGuarded || missing === null || order.problem !== null || phase === "arming"}
-            onHeld={() => onArm({ defect, severity }, measuredChannels(rig.data))}
+          <RigToArm
+            {...{ plan, order, isGuarded }}
+            rig={rig.data}
+            isArming={phase === "arming"}
+            onGuarded={setGuarded}
+            onHeld={() => onArm(choice, measuredChannels(rig.data))}
           >
-            {phase === "arming" ? "Arming …" : "Hold for a second to arm"}
-          </HoldButton>
-          <p className={styles.small}>
-            {Math.round(profileDurationS(order.profile))} s at most, {order.profile.length} steps.
-          </p>
-          {missing && missing.length > 0 && (
-            <p className="watch">Not measured, so there will be no verdict: {missing.join(", ")}.</p>
-          )}
-          {order.problem && (
-            <p role="alert" className="bad">
-              {order.problem}
-            </p>
-          )}
-          <details key={plan.name} open={isMoreOpen}>
-            <summary className={styles.small}>More limits, air and the like</summary>
-            <div className="stack">{children}</div>
-          </details>
-          <details>
-            <summary className={styles.small}>How it is done</summary>
-            <ol className={styles.notes}>
-              {plan.steps.map((step) => (
-                <li key={step}>{step}</li>
-              ))}
-            </ol>
-          </details>
-          {isDemo && (
-            <label className={styles.field}>
-              Demo: on the simulated bench
-              <span className="row">
-                <Select
-                  value={defect ?? "healthy"}
-                  style={{ flex: 1, minWidth: 0 }}
-                  listHeight={440}
-                  onChange={(value) => setDefect(value === "healthy" ? null : (value as BenchDefect))}
-                  options={[
-                    { value: "healthy", label: "this craft, healthy" },
-                    ...BENCH_DEFECTS.map((value) => ({ value, label: `with ${DEFECT_NAMES[value]}` })),
-                  ]}
-                />
-                {defect && (
-                  <Select value={severity} onChange={setSeverity} options={SEVERITIES} aria-label="How far gone" />
-                )}
-              </span>
-            </label>
-          )}
+            <details key={plan.name} open={isMoreOpen}>
+              <summary className={styles.small}>More limits, air and the like</summary>
+              <div className="stack">{children}</div>
+            </details>
+          </RigToArm>
+          {isDemo && <DemoDefect {...choice} onChange={setChoice} />}
         </>
       )}
       {live.problem && (
@@ -165,6 +107,115 @@ export function RigPanel({
         </p>
       )}
     </section>
+  );
+}
+
+/** Powered: the way to start, and to stop at once. */
+function LiveRig({ order, live }: Pick<Props, "order" | "live">) {
+  const name = order.profileName.charAt(0).toLowerCase() + order.profileName.slice(1);
+  const step = live.status?.stepIndex;
+  return (
+    <>
+      {live.phase === "armed" && (
+        <Button type="primary" size="large" autoFocus onClick={() => void live.start()}>
+          Run: {name}
+        </Button>
+      )}
+      <button className={styles.stop} onClick={live.stop}>
+        STOP <kbd>Space</kbd>
+      </button>
+      {step != null && (
+        <p>
+          Step {step + 1} of {order.profile.length}: {order.profile[step]?.name}
+        </p>
+      )}
+      <p>Cuts by itself: {limitsText(order.limits)}.</p>
+      <p className="soft">Keep this page in front: if it is hidden or closed, the throttle goes to zero.</p>
+    </>
+  );
+}
+
+type ToArm = Pick<Props, "plan" | "order"> & {
+  rig: RigStatus | undefined;
+  isGuarded: boolean;
+  isArming: boolean;
+  onGuarded: (isGuarded: boolean) => void;
+  onHeld: () => void;
+  /** What may be set besides. */
+  children: ReactNode;
+};
+
+/** Not powered: what must be so before it is, and the button that is held to arm. */
+function RigToArm({ plan, order, rig, isGuarded, isArming, onGuarded, onHeld, children }: ToArm) {
+  const missing = missingChannels(rig, plan.needs);
+  return (
+    <>
+      <p className="caution">{plan.caution}</p>
+      <Checkbox checked={isGuarded} onChange={(event) => onGuarded(event.target.checked)}>
+        All of that is so
+      </Checkbox>
+      <HoldButton
+        holdMs={HOLD_TO_ARM_MS}
+        disabled={!isGuarded || missing === null || order.problem !== null || isArming}
+        onHeld={onHeld}
+      >
+        {isArming ? "Arming …" : "Hold for a second to arm"}
+      </HoldButton>
+      <p className={styles.small}>
+        {Math.round(profileDurationS(order.profile))} s at most, {order.profile.length} steps.
+      </p>
+      {missing && missing.length > 0 && (
+        <p className="watch">Not measured, so there will be no verdict: {missing.join(", ")}.</p>
+      )}
+      {order.problem && (
+        <p role="alert" className="bad">
+          {order.problem}
+        </p>
+      )}
+      {children}
+      <details>
+        <summary className={styles.small}>How it is done</summary>
+        <ol className={styles.notes}>
+          {plan.steps.map((step) => (
+            <li key={step}>{step}</li>
+          ))}
+        </ol>
+      </details>
+    </>
+  );
+}
+
+interface DefectChoice {
+  defect: BenchDefect | null;
+  severity: number;
+}
+
+/** What the simulated bench is to have. */
+function DemoDefect({ defect, severity, onChange }: DefectChoice & { onChange: (choice: DefectChoice) => void }) {
+  return (
+    <label className={styles.field}>
+      Demo: on the simulated bench
+      <span className="row">
+        <Select
+          value={defect ?? "healthy"}
+          style={{ flex: 1, minWidth: 0 }}
+          listHeight={440}
+          onChange={(value) => onChange({ defect: value === "healthy" ? null : (value as BenchDefect), severity })}
+          options={[
+            { value: "healthy", label: "this craft, healthy" },
+            ...BENCH_DEFECTS.map((value) => ({ value, label: `with ${DEFECT_NAMES[value]}` })),
+          ]}
+        />
+        {defect && (
+          <Select
+            value={severity}
+            onChange={(value) => onChange({ defect, severity: value })}
+            options={SEVERITIES}
+            aria-label="How far gone"
+          />
+        )}
+      </span>
+    </label>
   );
 }
 
