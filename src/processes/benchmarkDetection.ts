@@ -1,5 +1,5 @@
 import { detect, MAKERS, type TableMakers } from "../../tests/fixtures/otherBench/detect";
-import { THIRD_MAKERS } from "../../tests/fixtures/thirdBench/tables";
+import { THIRD_MAKERS } from "../../tests/fixtures/thirdBench/makers";
 import { detectDefects, meterCoverage, motorCoverage } from "../sim/detectDefects";
 
 // Healthy tables and tables with each defect of makers that share nothing with the shop's own simulator.
