@@ -3,8 +3,8 @@ import { THIRD_MAKERS } from "../../tests/fixtures/thirdBench/makers";
 import { detectDefects, meterCoverage, motorCoverage } from "../sim/detectDefects";
 
 // Healthy tables and tables with each defect of makers that share nothing with the shop's own simulator.
-const HEALTHY = 1000;
-const EACH = 200;
+const EACH = Number(process.argv[2] ?? 200);
+const HEALTHY = 5 * EACH;
 const of = (makers: TableMakers) =>
   Object.entries(makers).flatMap(([kind, { defects }]) => [
     detect(kind, null, 0, HEALTHY, makers),
