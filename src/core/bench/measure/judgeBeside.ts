@@ -75,7 +75,7 @@ export function endOff(beside: Beside): EndOff | null {
  * What a rule says of a motor beside its sisters.
  *
  * @param others - How many sisters there are.
- * @returns "cannot say" where a change that is bad could go unseen.
+ * @returns "cannot say" where a change that is bad could go unseen; without a reason where another change is proven.
  */
 export function judgeBeside(
   rule: MotorRule & { tells: readonly Change[] },
@@ -86,11 +86,13 @@ export function judgeBeside(
   const label = rule.label.charAt(0).toLowerCase() + rule.label.slice(1);
   const found = believed(beside);
   const bare = { symptom: rule.symptom, size: 0, reason: "" };
-  if (!found || !rule.tells.includes(found.change)) {
-    // Of another change that is proven this one is no part; and what may be bad is not good.
+  // Beside another change that is proven this one was not asked for by itself: that is no evidence, and nothing to be said.
+  if (found && !rule.tells.includes(found.change)) return { ...bare, word: "cannot say" };
+  if (!found) {
+    // What may be bad is not good.
     const { size, error } = beside.estimate(rule.tells[0]!, rule.direction === "down" ? -rule.watched : rule.watched);
     const most = (rule.direction === "up" ? size : rule.direction === "down" ? -size : Math.abs(size)) + ERRORS * error;
-    return found !== null || most < HIDES * rule.bad
+    return most < HIDES * rule.bad
       ? { ...bare, word: "good" }
       : {
           ...bare,

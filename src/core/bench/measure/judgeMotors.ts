@@ -73,7 +73,8 @@ export function judgeMotors(
     ),
     ...Object.fromEntries(drives.flatMap(({ symptom }) => (symptom ? [[symptom, true] as const] : []))),
   };
-  const odd = [...drives, ...judgements.filter(({ word }) => word !== "good").sort((a, b) => b.size - a.size)];
+  const off = judgements.filter(({ word, reason }) => word !== "good" && reason !== "");
+  const odd = [...drives, ...off.sort((a, b) => b.size - a.size)];
   const tips = judgeTips(sweeps, context);
   return {
     ...(isCompared
