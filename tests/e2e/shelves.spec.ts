@@ -30,7 +30,7 @@ test("a part is taken off a shelf into a craft, and another off a craft that the
   await parts.getByLabel("It took").fill("35");
   await parts.getByRole("button", { name: "Replace it" }).click();
   await expect(row("ESC")).toContainText("SHELF-1");
-  await expect(page.getByText("spent on parts so far")).not.toContainText(" 0.00");
+  await expect(page.getByText("spent on repairs so far")).not.toContainText(" 0.00");
 
   // A receiver off a craft that nobody flies.
   await row("Receiver").getByRole("button", { name: "Replace" }).click();
