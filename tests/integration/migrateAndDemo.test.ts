@@ -48,7 +48,7 @@ describe("a new database", () => {
     const bays = (await rows("SELECT DISTINCT bay FROM job WHERE is_open = 1")).map(({ bay }) => String(bay));
     expect(bays.sort()).toEqual(["bench", "handback", "isolate", "prove", "receive", "refit"]);
     expect(await loadDemoShop(pool, path.resolve("demo"), new Date())).toBe(false);
-  }, 60_000);
+  }, 180_000);
 
   it("has headlines that follow from the events: made anew, each is what the verbs left behind", async () => {
     const headlines = () => rows("SELECT id, bay, headline, detail, next_step, next_worth FROM job ORDER BY id");
@@ -117,7 +117,7 @@ describe("a new database", () => {
     writeFileSync(cut, readFileSync(file).subarray(0, 5000));
     await expect(pitstopa("restore", cut, "--yes")).rejects.toThrow(/damaged or no backup/);
     expect(await rows("CHECKSUM TABLE job, job_event, fitted_part, bench_run_chunk, proof, person")).toEqual(before);
-  }, 60_000);
+  }, 180_000);
 });
 
 describe("statementsOf", () => {
