@@ -86,19 +86,19 @@ export function judgeBeside(
   const label = rule.label.charAt(0).toLowerCase() + rule.label.slice(1);
   const found = believed(beside);
   const bare = { symptom: rule.symptom, size: 0, reason: "" };
-  // Beside another change that is proven this one was not asked for by itself: that is no evidence, and nothing to be said.
-  if (found && !rule.tells.includes(found.change)) return { ...bare, word: "cannot say" };
-  if (!found) {
-    // What may be bad is not good.
-    const { size, error } = beside.estimate(rule.tells[0]!, rule.direction === "down" ? -rule.watched : rule.watched);
+  if (!found || !rule.tells.includes(found.change)) {
+    // What may be bad is not good, beside another change that is proven as well; there it is no evidence, and nothing more to be said.
+    const about = rule.direction === "down" ? -rule.watched : rule.watched;
+    const { size, error } = beside.estimate(rule.tells[0]!, about, found ?? undefined);
     const most = (rule.direction === "up" ? size : rule.direction === "down" ? -size : Math.abs(size)) + ERRORS * error;
-    return most < HIDES * rule.bad
-      ? { ...bare, word: "good" }
-      : {
-          ...bare,
-          word: "cannot say",
-          reason: `${name}: ${label} may be off by up to ${(most * 100).toFixed(0)} % from the other ${others}, for all that these readings tell. More readings at each throttle would, and more throttles between 10 % and full.`,
-        };
+    if (most < HIDES * rule.bad) return { ...bare, word: "good" };
+    return {
+      ...bare,
+      word: "cannot say",
+      reason: found
+        ? ""
+        : `${name}: ${label} may be off by up to ${(most * 100).toFixed(0)} % from the other ${others}, for all that these readings tell. More readings at each throttle would, and more throttles between 10 % and full.`,
+    };
   }
   const { size: change, error, change: kind } = found;
   const size = rule.direction === "up" ? change : rule.direction === "down" ? -change : Math.abs(change);

@@ -44,8 +44,11 @@ export interface Explained {
 export interface Beside {
   /** The best first. */
   explained: readonly Explained[];
-  /** How large a change is if it is the only one, to first order about a size; with its standard error. Zero for what is as the others. */
-  estimate: (change: Change, about: number) => { size: number; error: number };
+  /**
+   * How large a change is, to first order about a size, with its standard error; zero for what is as the others. If it is the only one, or
+   * beside another one that is taken out, as far as the two can be told apart.
+   */
+  estimate: (change: Change, about: number, without?: Explained) => { size: number; error: number };
 }
 
 /** What each change makes of the model. Weaker magnets give more speed for a volt and less torque for an ampere. */
@@ -80,6 +83,8 @@ const SIZES: Readonly<Record<Change, readonly number[]>> = {
   "low end": both(grid(0.005, 0.2, 36), -0.12),
   "high end": both(grid(0.008, 0.3, 36), -0.15),
 };
+/** To see which way a change goes on. */
+const STEP = 1.05;
 /** Tried around the best of them. */
 const FINER = [0.9, 0.93, 0.96, 0.98, 1.02, 1.04, 1.07, 1.1];
 /** Eddy currents of shorted turns, as shares of the no-load current at top speed. */
@@ -145,10 +150,20 @@ export function besideSisters(own: readonly StandSample[], others: readonly (rea
     const made = effect(changed);
     return made.every(Number.isFinite) ? none - square(apart.map((each, at) => each - made[at]!)) : -Infinity;
   };
-  const estimate = (change: Change, about: number) => {
+  const estimate = (change: Change, about: number, without?: Explained) => {
     const made = effect(MADE[change](model, about, 0));
-    const known = square(made);
-    return { size: (about * product(made, apart)) / known, error: Math.abs(about) / Math.sqrt(known) };
+    if (!without) {
+      const known = square(made);
+      return { size: (about * product(made, apart)) / known, error: Math.abs(about) / Math.sqrt(known) };
+    }
+    // Two unknowns: this one, and how much more or less there is of the other.
+    const taken = effect(MADE[without.change](model, without.size, 0));
+    const more = effect(MADE[without.change](model, STEP * without.size, 0)).map((each, at) => each - taken[at]!);
+    const left = apart.map((each, at) => each - taken[at]!);
+    const [aa, ab, bb] = [square(made), product(made, more), square(more)];
+    const [ay, by] = [product(made, left), product(more, left)];
+    const known = aa - ab ** 2 / bb;
+    return { size: (about * (ay - (ab / bb) * by)) / known, error: Math.abs(about) / Math.sqrt(known) };
   };
   const top = max(usual.map(({ rpm }) => rpm));
   const best = (change: Change): Explained => {
