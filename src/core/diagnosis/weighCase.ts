@@ -84,7 +84,8 @@ export function weighCase(
   const behind = new Set(shut.map(({ ranked }) => ranked));
   const open = whole.checks.filter((ranked) => !behind.has(ranked));
   const inOrder = openersFirst(open, shut);
-  const ranking = { ...whole, checks: hasLooked(library, findings) ? inOrder : lookFirst(inOrder) };
+  const looked = hasLooked(library, findings) ? inOrder : lookFirst(inOrder);
+  const ranking = { ...whole, checks: urgentFirst(looked, gates) };
   return {
     compiled,
     symptoms,
@@ -149,6 +150,13 @@ function lookFirst(inOrder: readonly RankedCheck[]): RankedCheck[] {
   return look && inOrder[0]!.check.hazard !== "unpowered"
     ? [look, ...inOrder.filter((ranked) => ranked !== look)]
     : [...inOrder];
+}
+
+/** What opens a gate that comes before everything stands before everything: a swollen pack is carried out, then one goes on. */
+function urgentFirst(inOrder: readonly RankedCheck[], gates: readonly ShutGate[]): RankedCheck[] {
+  const urgent = new Set(gates.flatMap(({ gate, openers }) => (gate.comesFirst ? openers : [])));
+  const isUrgent = ({ check }: RankedCheck) => urgent.has(check);
+  return [...inOrder.filter(isUrgent), ...inOrder.filter((ranked) => !isUrgent(ranked))];
 }
 
 function hasLooked(library: Library, findings: readonly Finding[]): boolean {

@@ -96,6 +96,7 @@ export const GateEntry = v.strictObject({
   because: text(160),
   shuts: v.picklist(HAZARDS),
   shutsTools: v.optional(v.array(word)),
+  comesFirst: v.optional(v.boolean()),
   except: v.optional(v.array(word)),
   when: v.pipe(
     v.array(

@@ -31,7 +31,7 @@ export const FIELD_CASES: Readonly<Record<string, BlindCase>> = {
     "cruise",
     "in-service",
     "connector-worn",
-    "false-low-voltage short-flights",
+    "low-voltage-warning short-flights",
     "connector-looks:yes connector-drop:yes",
   ),
   "cell-gone-in-the-cold": of(
@@ -39,7 +39,7 @@ export const FIELD_CASES: Readonly<Record<string, BlindCase>> = {
     "hover",
     "in-service",
     "pack-not-full",
-    "false-low-voltage sank",
+    "low-voltage-warning sank",
     "pack-rested-volts:yes pack-resistance:no",
   ),
   "one-cell-weak": of(
@@ -47,7 +47,7 @@ export const FIELD_CASES: Readonly<Record<string, BlindCase>> = {
     "cruise",
     "in-service",
     "pack-collapse pack-aged",
-    "power-fades only-with-one-pack",
+    "low-voltage-warning only-with-one-pack",
     "cells-after-load:spread pack-resistance:yes",
   ),
   "transmitter-cooked": of(
@@ -64,9 +64,9 @@ export const FIELD_CASES: Readonly<Record<string, BlindCase>> = {
     "quad",
     "cruise",
     "in-service",
-    "joint-cold motor-phase-wire",
+    "phase-joint-cold",
     "one-corner when-warm",
-    "phase-wires:yes swap-motor:stays",
+    "phase-joints-looked-at:yes swap-motor:stays",
   ),
   "stop-in-full-throttle": of(
     "quad",
@@ -109,7 +109,7 @@ export const FIELD_CASES: Readonly<Record<string, BlindCase>> = {
     "oscillates motor-hot",
     "prop-edges:no arm-screws:no spin-by-hand:no gains-halved:yes",
   ),
-  "wash-only": of("quad", "landing", "in-service", "", "oscillates", "prop-edges:no"),
+  "wash-only": of("quad", "landing", "in-service", "own-wash", "oscillates", "prop-edges:no wobbles-coming-down:yes"),
   "flips-on-take-off": of(
     "quad",
     "take-off",
@@ -163,9 +163,9 @@ export const FIELD_CASES: Readonly<Record<string, BlindCase>> = {
     "camera drone",
     "arming",
     "transmitter-changed",
-    "site-disturbs",
+    "no-sky site-disturbs",
     "wont-arm no-satellites",
-    "other-place:yes",
+    "open-sky:yes",
   ),
   "picture-lines": of(
     "quad",
@@ -179,9 +179,9 @@ export const FIELD_CASES: Readonly<Record<string, BlindCase>> = {
     "quad",
     "cruise",
     "in-service",
-    "",
+    "vtx-antenna-laid-badly",
     "picture-comes-and-goes",
-    "inspect-video-antenna:whole",
+    "inspect-video-antenna:whole video-antenna-laid:yes",
   ),
   "aileron-buzz": of(
     "fixed wing",

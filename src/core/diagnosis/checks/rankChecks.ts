@@ -43,6 +43,13 @@ export const HAZARD_MINUTES: Readonly<Record<Hazard, number>> = {
   "props on": 10,
 };
 
+/**
+ * Minutes that any check takes besides its own: to take it to hand, to find its place on the craft and to write its answer down.
+ * Without them a dozen quick looks that tell little come before the one that settles it. Trade judgement; that it pays is measured in
+ * docs/simulated-technician.md.
+ */
+const BEGIN_MINUTES = 2;
+
 /** Minutes added to a check that cannot be undone. Trade judgement. */
 export const IRREVERSIBLE_MINUTES = 10;
 
@@ -110,8 +117,8 @@ export function rankChecks(
 /** What a check costs in the order of checks: its minutes, more for danger, more when there is no way back. */
 export function minutesWithHandicap(check: Check): number {
   const { minutes, hazard, irreversible } = check;
-  if (isFreeLook(check)) return Math.min(minutes, FREE_LOOK_PRICE);
-  return minutes + HAZARD_MINUTES[hazard] + (irreversible ? IRREVERSIBLE_MINUTES : 0);
+  if (isFreeLook(check)) return BEGIN_MINUTES + Math.min(minutes, FREE_LOOK_PRICE);
+  return BEGIN_MINUTES + minutes + HAZARD_MINUTES[hazard] + (irreversible ? IRREVERSIBLE_MINUTES : 0);
 }
 
 /** The likely sets as tables: what each weighs, which repairs it needs, and what it makes each symptom. */

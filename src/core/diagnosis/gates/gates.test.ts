@@ -181,3 +181,12 @@ describe("gates", () => {
 function knownOf(findings: readonly Finding[]) {
   return gatherSymptoms(library, findings).known;
 }
+
+// Common practice, no published source.
+it("has a swollen pack carried out before anything else is looked at", () => {
+  const order = (findings: readonly Finding[]) =>
+    weighCase(library, quad(), findings).ranking.checks.map(({ check }) => check.id);
+  expect(order([seen("power-fades"), seen("pack-swollen")])[0]).toBe("pack-out");
+  expect(order([seen("power-fades"), seen("pack-swollen"), answer("pack-out", "done")])).not.toContain("pack-out");
+  expect(order([seen("power-fades")])[0]).not.toBe("pack-out");
+});

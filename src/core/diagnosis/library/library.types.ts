@@ -179,6 +179,8 @@ export interface Gate {
   shutsTools?: readonly string[];
   /** Checks with one of these tools stay open: they are how the craft is powered with care. */
   except?: readonly string[];
+  /** What opens it is done before anything else, with power or without. */
+  comesFirst?: boolean;
   /** Any one of them shuts it. */
   when: readonly GateSign[];
   /** Opens it, each of the list seen to be so: symptom → value. */

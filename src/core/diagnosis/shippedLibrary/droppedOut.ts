@@ -44,7 +44,13 @@ export const droppedOut: Omit<Library, "version"> = {
       minutes: 25,
       parts: ["board_lead"],
     },
-    { id: "retire-pack", name: "Retire the pack", part: "pack", minutes: 5, parts: ["pack"] },
+    {
+      id: "retire-pack",
+      name: "Take the pack out of use for good, to the fire-safe place",
+      part: "pack",
+      minutes: 5,
+      parts: ["pack"],
+    },
     {
       id: "replace-receiver-antenna",
       name: "Replace the receiver's antenna",

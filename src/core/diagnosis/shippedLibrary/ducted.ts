@@ -156,15 +156,6 @@ export const ducted = family({
       leak: 0.02,
       links: { "duct-fouled": 0.93, "motor-grit": 0.2 },
     }),
-    ask("wobbles-coming-down", {
-      title: "Does it wobble only as it comes down?",
-      steps: ["From the pilot or the log: in a straight fast descent, and not in level flight?"],
-      minutes: 2,
-      yes: "Only coming down",
-      no: "In level flight too",
-      leak: 0.15,
-      links: { "gains-for-open-props": 0.9, "gains-too-high": 0.3 },
-    }),
     ask("duct-pressed", {
       title: "Press each duct's wall inward at the height of the prop",
       steps: ["Battery out.", "A thumb's pressure: does one give as far as the blade? Compare the four."],

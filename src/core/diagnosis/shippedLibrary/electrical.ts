@@ -8,7 +8,6 @@ import { adjusting, ask, family, fault, lookAgain, replacing, seen, STAYS_AWAY }
 /** Fault modes and checks of what power would make worse. */
 export const electrical = family({
   repairs: [
-    replacing("retire-bad-pack", "Put the pack away for good, in the fire-safe place", "pack", 5),
     replacing("clear-bridge", "Clear the bridge between power and ground", "wiring", 10, []),
     replacing("dry-and-clean", "Clean, dry and measure board by board; replace what is eaten", "wiring", 90, []),
     replacing("correct-feed", "Put right what feeds the board, measured before the next one", "wiring", 30, []),
@@ -21,7 +20,7 @@ export const electrical = family({
     fault(
       "pack-swollen",
       "pack",
-      "retire-bad-pack",
+      "retire-pack",
       0.006,
       "Pack swollen, punctured or leaking",
       "Thick, soft, dented or sweet to smell; sags at once.",
@@ -105,14 +104,6 @@ export const electrical = family({
       "Nothing wrong with the craft: iron or a disturber at the site",
       "Only from one place; elsewhere it holds.",
     ),
-    fault(
-      "pack-not-full",
-      "ground",
-      "power-with-care",
-      0.008,
-      "Nothing wrong with the craft: pack not full or cold",
-      "Short or weak with packs that were not charged through, or came from the cold.",
-    ),
   ],
   seen: [
     seen(
@@ -133,7 +124,7 @@ export const electrical = family({
     seen(
       "damage-seen",
       "frame",
-      0.15,
+      0.3,
       ["Something bent, torn or broken", "Nothing bent, torn or broken to see"],
       {
         "vtx-antenna": 0.5,
@@ -177,7 +168,6 @@ export const electrical = family({
         "pack-wrong": 0.9,
         "balance-lead-broken": 0.5,
         "pack-swollen": 0.9,
-        "pack-not-full": 0.4,
       },
       ["this pack"],
     ),
@@ -305,16 +295,6 @@ export const electrical = family({
       leak: 0.03,
       links: { "antenna-shielded": 0.93 },
     }),
-    ask("pack-rested-volts", {
-      title: "Was the pack full and warm? Read its cells at rest",
-      steps: ["Battery out, cell checker on.", "Full is near the charger's end voltage on each cell."],
-      minutes: 1,
-      needs: ["cell checker"],
-      yes: "Not full, or cold",
-      no: "Full",
-      leak: 0.03,
-      links: { "pack-not-full": 0.95, "pack-aged": 0.1 },
-    }),
     ask("other-place", {
       title: "Try it again at another place",
       steps: ["Another field, away from iron, roofs, masts and other transmitters.", "The same flight, the same pack."],
@@ -431,8 +411,8 @@ export const electrical = family({
     "one-corner": { "esc-phase": 0.7, "motor-phase-wire": 0.6, "motor-screw": 0.5, "board-burnt": 0.4 },
     "motor-wont-start": { "esc-phase": 0.8, "board-burnt": 0.3, "motor-screw": 0.3 },
     "wire-chafed": { "power-bridge": 0.05 },
-    "short-flights": { "pack-swollen": 0.7, "pack-not-full": 0.7 },
-    "power-fades": { "pack-swollen": 0.5, "motor-phase-wire": 0.4, "pack-not-full": 0.3, "joint-cold": 0.3 },
+    "short-flights": { "pack-swollen": 0.7 },
+    "power-fades": { "pack-swollen": 0.5, "motor-phase-wire": 0.4, "joint-cold": 0.3 },
     "pack-warm": { "pack-swollen": 0.7 },
     "charger-refuses": { "pack-swollen": 0.4 },
     "pack-capacity": { "pack-swollen": 0.6 },
@@ -441,11 +421,9 @@ export const electrical = family({
     "link-poor": { "antenna-shielded": 0.85, "transmitter-foreign": 0.5, "site-disturbs": 0.3 },
     "signal-drops": { "antenna-shielded": 0.85 },
     "no-answer-to-sticks": { "transmitter-foreign": 0.5 },
-    "circles-in-hold": { "site-disturbs": 0.5 },
     "drifts-level": { "esc-uncalibrated": 0.4, "gains-too-low": 0.3 },
     "yaws-by-itself": { "esc-uncalibrated": 0.3 },
     "joint-looks": { "power-bridge": 0.2 },
     "connector-looks": { "water-inside": 0.6 },
-    sank: { "pack-not-full": 0.1 },
   },
 });

@@ -15,6 +15,7 @@ export const GATES: readonly Gate[] = [
     because: "A swollen, punctured or hot pack is near.",
     shuts: "powered, props off",
     shutsTools: ["charged pack", "USB lead"],
+    comesFirst: true,
     when: [{ symptom: "pack-swollen" }],
     opens: { "pack-away": true },
   },

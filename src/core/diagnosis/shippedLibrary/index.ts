@@ -19,12 +19,14 @@ import { lifters } from "./lifters";
 import { motors } from "./motors";
 import { navigation } from "./navigation";
 import { noPicture } from "./noPicture";
+import { nothingWrong } from "./nothingWrong";
 import { powerPath } from "./powerPath";
 import { props } from "./props";
 import { radio } from "./radio";
 import { rigging } from "./rigging";
 import { secondChecks } from "./secondChecks";
 import { servos } from "./servos";
+import { smallThings } from "./smallThings";
 import { tricopter } from "./tricopter";
 import { verticalTakeOff } from "./verticalTakeOff";
 import { withWhere } from "./where";
@@ -52,6 +54,8 @@ const joined = joinFamilies("2026.12", [
   ducted,
   tricopter,
   cameraDrone,
+  smallThings,
+  nothingWrong,
   secondChecks,
 ]);
 

@@ -72,7 +72,6 @@ const KINDS: readonly (readonly [kinds: readonly string[], checks: readonly stri
       "pack-contacts-look",
       "fold-contacts-moved",
       "units-compared",
-      "motors-sighted",
     ],
   ],
   [
@@ -81,7 +80,6 @@ const KINDS: readonly (readonly [kinds: readonly string[], checks: readonly stri
       "duct-rub-marks",
       "duct-gap",
       "duct-inside-looks",
-      "wobbles-coming-down",
       "duct-pressed",
       "duct-struts-pressed",
       "duct-lining-looks",
@@ -125,6 +123,9 @@ const KINDS: readonly (readonly [kinds: readonly string[], checks: readonly stri
       "module-versions",
     ],
   ],
+  [MULTIROTORS, ["wobbles-coming-down", "only-at-idle", "motors-sighted"]],
+  [WINGS, ["motor-mount-rocked"]],
+  [WITH_SERVOS, ["rods-looked-at"]],
   [HELICOPTERS, ["one-way-turned", "head-speed-without-governor"]],
   [WINGS, ["balance-point", "nose-drops", "wing-flex", "wing-angles", "glide-against-power", "hinge-gap"]],
   [

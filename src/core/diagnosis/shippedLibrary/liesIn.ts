@@ -30,6 +30,8 @@ const LIES_IN: Readonly<Record<string, LiesIn>> = {
   "fan-blocked": "surroundings",
   "board-without-air": "surroundings",
   "ducts-catch-wind": "surroundings",
+  "vtx-antenna-laid-badly": "surroundings",
+  "rod-off": "joint",
 };
 
 /** Writes into each fault where it lies, for those that do not lie in their part. */

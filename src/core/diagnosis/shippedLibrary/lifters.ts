@@ -1,5 +1,5 @@
 import { adjusting, ask, family, fault, replacing } from "./family";
-import { MOTORS_TURN } from "./kinds";
+import { MOTORS_TURN, MULTIROTORS } from "./kinds";
 
 /*
  * The family "lifters": what only large craft have that carry a load on six or eight rotors. Trade judgement and guesses; no published
@@ -131,7 +131,13 @@ export const lifters = family({
       0.015,
       "An arm turned in its clamp, its motor leans",
       "Turns by itself, two motors work harder.",
-      { ...more, when: [{ history: ["crash", "repair"], factor: 3 }] },
+      {
+        craftKinds: MULTIROTORS,
+        when: [
+          { history: ["crash", "repair"], factor: 3 },
+          { craftKind: ["quad", "ducted quad", "camera drone", "tricopter"], factor: 0.5 },
+        ],
+      },
     ),
   ],
   seen: [],

@@ -9,7 +9,6 @@ import { MOTORS_TURN } from "./kinds";
 /** Fault modes and checks of power. */
 export const powerPath = family({
   repairs: [
-    replacing("replace-pack-aged", "Take the pack out of flying use", "pack", 5),
     replacing("replace-connector", "Replace the worn connector halves", "power_lead", 25),
     replacing("mend-short", "Find and replace the chafed wire", "wiring", 40, []),
     replacing("rewire-polarity", "Rewire and check every device that saw reversed polarity", "wiring", 90, []),
@@ -26,7 +25,7 @@ export const powerPath = family({
     fault(
       "pack-aged",
       "pack",
-      "replace-pack-aged",
+      "retire-pack",
       0.03,
       "Pack aged: capacity lost, resistance up",
       "Flights get shorter, the pack comes down warm, voltage sags on every punch.",

@@ -3,8 +3,8 @@ import { type Symptom } from "../library/library.types";
 
 /** Symptoms that are seen at one of several places alike, and what "where?" is about. Common practice, no published source. */
 const WHERE: Readonly<Record<WhereKind, readonly string[]>> = {
-  corner: ["burnt-trace", "one-corner", "blow-test", "twist-arms", "arm-screws", "wing-flex"],
-  esc: ["esc-phase-off", "esc-silent", "esc-settings-read", "esc-beeps", "esc-heat"],
+  corner: ["burnt-trace", "one-corner", "blow-test", "twist-arms", "arm-screws", "wing-flex", "motors-sighted"],
+  esc: ["esc-phase-off", "esc-silent", "esc-settings-read", "esc-beeps", "esc-heat", "phase-joints-looked-at"],
   motor: [
     "motor-wont-start",
     "motor-hot",
@@ -39,6 +39,7 @@ const WHERE: Readonly<Record<WhereKind, readonly string[]>> = {
     "hinge-by-hand",
     "servo-hum-at-ends",
     "servo-amps",
+    "rods-looked-at",
   ],
   cell: ["cell-spread", "cell-missing"],
 };
