@@ -1,7 +1,12 @@
 import { withGeneratedChecks } from "../../src/core/diagnosis/library/generateChecks";
 import { diagnoseCase } from "../../src/core/diagnosis/diagnoseCase";
-import { type Finding } from "../../src/core/diagnosis/findings/caseFindings";
+import { type Finding, gatherSymptoms } from "../../src/core/diagnosis/findings/caseFindings";
 import { shippedLibrary } from "../../src/core/diagnosis/shippedLibrary";
+import { DEFAULT_WORKSHOP } from "../../src/features/faultLibrary/defaultWorkshop";
+import { engineAdvice } from "../../src/sim/checkStrategies";
+import { hiddenCraft } from "../../src/sim/hiddenCraft";
+import { seededRandom } from "../../src/sim/random";
+import { simulateRepair } from "../../src/sim/simulatedRepair";
 import { type BlindCase, CASES } from "./blind/cases";
 import { FIELD_CASES } from "./blind/fieldCases";
 import { FIELD_STORIES } from "./blind/fieldStories";
@@ -107,4 +112,25 @@ describe("ten repairs whose causes the library lacked", () => {
     const { suspects } = diagnoseCase(library, { context, findings: [...told, ...answered] });
     expect(causes).toContain(suspects[0]!.fault.id);
   });
+});
+
+/** Checks and needless repairs of somebody who does what the engine says, on a craft that answers as the story told and else by the library. */
+function followed({ context, told, answered, causes }: (typeof cases)[number], runs: number) {
+  const fixed = gatherSymptoms(library, [...told, ...answered]).known;
+  const tallies = Array.from({ length: runs }, (_, run) => {
+    const random = seededRandom(run + 1);
+    const craft = hiddenCraft(library, context, [causes[0]!], random, fixed);
+    return simulateRepair(library, craft, told, engineAdvice, DEFAULT_WORKSHOP, random);
+  });
+  const mean = (of: (tally: (typeof tallies)[number]) => number) =>
+    tallies.reduce((sum, tally) => sum + of(tally), 0) / runs;
+  return { checks: mean(({ checks }) => checks), wrong: mean(({ wrongRepairs }) => wrongRepairs) };
+}
+
+// 5.4 checks and 0.19 needless repairs before the library had the ten and each check its beginning, 3.6 and 0.09 after; by hand 1.8.
+it("followed, all of them take fewer than four checks on average and seldom a needless repair", () => {
+  const all = [...cases, ...field, ...lacking].filter(({ causes }) => causes.length > 0).map((one) => followed(one, 2));
+  const mean = (of: (one: (typeof all)[number]) => number) => all.reduce((sum, one) => sum + of(one), 0) / all.length;
+  expect(mean(({ checks }) => checks)).toBeLessThan(4);
+  expect(mean(({ wrong }) => wrong)).toBeLessThan(0.15);
 });

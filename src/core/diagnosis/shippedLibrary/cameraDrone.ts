@@ -266,6 +266,5 @@ export const cameraDrone = family({
     "over-sensitive": { "beginners-mode": 0.7 },
     "flies-badly": { "beginners-mode": 0.4 },
     "link-poor": { "leg-antenna-broken": 0.85, "beginners-mode": 0.2 },
-    "damage-seen": { "leg-antenna-broken": 0.6, "arms-not-open": 0.1 },
   },
 });

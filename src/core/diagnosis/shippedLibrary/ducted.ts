@@ -246,7 +246,6 @@ export const ducted = family({
     "motor-hot": { "duct-fouled": 0.5, "motor-off-centre": 0.2 },
     "motor-wont-start": { "duct-fouled": 0.3, "lead-in-duct": 0.3 },
     "one-corner": { "lead-in-duct": 0.6, "duct-lining-loose": 0.5, "duct-strut-cracked": 0.3, "duct-soft": 0.2 },
-    "damage-seen": { "duct-cracked": 0.6, "duct-lining-loose": 0.5, "lead-in-duct": 0.4, "duct-strut-cracked": 0.4 },
     "no-thrust": { "duct-soft": 0.3, "duct-props-small": 0.5, "duct-lining-loose": 0.3 },
     "short-flights": { "duct-props-small": 0.5 },
     "draws-too-much": { "duct-props-small": 0.4 },

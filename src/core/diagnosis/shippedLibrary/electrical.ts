@@ -121,26 +121,12 @@ export const electrical = family({
       "green",
       "white",
     ]),
-    seen(
-      "damage-seen",
-      "frame",
-      0.3,
-      ["Something bent, torn or broken", "Nothing bent, torn or broken to see"],
-      {
-        "vtx-antenna": 0.5,
-        "antenna-damaged": 0.4,
-        "capacitor-missing": 0.4,
-        "wire-short": 0.4,
-        "motor-phase-wire": 0.4,
-        "prop-nicked": 0.5,
-        "camera-lead": 0.3,
-        "boom-twisted": 0.5,
-        "gimbal-arm": 0.5,
-        "spar-cracked": 0.3,
-        "pack-swollen": 0.2,
-      },
-      ["torn off", "cracked", "crushed"],
-    ),
+    // What is damaged is told by its own finding; that something is shuts gates and speaks for no fault.
+    seen("damage-seen", "frame", 0.3, ["Something bent, torn or broken", "Nothing bent, torn or broken to see"], {}, [
+      "torn off",
+      "cracked",
+      "crushed",
+    ]),
     seen(
       "failed-so-before",
       "board",

@@ -208,7 +208,7 @@ export const smallThings = family({
   linksTo: {
     "picture-breaks-up-near": { "vtx-low-output": 0.95, "vtx-antenna-laid-badly": 0.4 },
     "picture-comes-and-goes": { "vtx-antenna-laid-badly": 0.8, "vtx-low-output": 0.3 },
-    "picture-static": { "vtx-low-output": 0.3, "vtx-antenna-laid-badly": 0.3 },
+    "picture-static": { "vtx-low-output": 0.2, "vtx-antenna-laid-badly": 0.1 },
     "overlay-missing": { "overlay-off": 0.98 },
     "picture-soft": { "lens-turned": 0.95 },
     "link-poor": { "transmitter-antenna": 0.95 },
