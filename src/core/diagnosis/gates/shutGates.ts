@@ -7,7 +7,7 @@ import {
   HAZARDS,
   type Library,
 } from "../library/library.types";
-import { GATES } from "../shippedLibrary/gates";
+import { GATES } from "../shippedLibrary/marks/gates";
 
 /** A gate that is shut, with the checks that open it. */
 export interface ShutGate {

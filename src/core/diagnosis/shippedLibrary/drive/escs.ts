@@ -1,0 +1,242 @@
+import { adjusting, ask, family, fault, lookAgain, replacing } from "../family";
+import { MOTORS_TURN } from "../kinds";
+
+/*
+ * The family "ESC": what drives the motors, and how it is set. A burnt phase and lost steps are in droppedOut.ts.
+ * Trade judgement and guesses; no published source.
+ */
+
+/** Fault modes and checks of the ESCs. */
+export const escs = family({
+  repairs: [
+    adjusting("calibrate-esc", "Calibrate the ESCs' end points", 10),
+    adjusting("match-esc-settings", "Give all ESCs the same settings", 12),
+    adjusting("set-esc-protocol", "Set board and ESCs to one protocol that all outputs speak", 5),
+    adjusting("set-esc-cutoff", "Set the ESC's low-voltage cut to the pack", 5),
+    replacing("replace-signal-wire", "Replace the ESC's signal wire", "wiring", 20, []),
+    replacing("fit-larger-esc", "Fit ESCs rated for the measured draw", "esc", 60),
+    adjusting("cool-esc", "Give the ESCs air", 15, "esc"),
+    adjusting("flash-esc", "Flash the right firmware to the ESC", 15, "esc"),
+  ],
+  faults: [
+    fault(
+      "esc-uncalibrated",
+      "settings",
+      "calibrate-esc",
+      0.015,
+      "ESC end points not calibrated",
+      "Motors start one after another or not at low throttle; only with analogue protocols.",
+      {
+        when: [{ history: ["repair", "first-flight"], factor: 4 }],
+      },
+    ),
+    fault(
+      "esc-settings-differ",
+      "settings",
+      "match-esc-settings",
+      0.015,
+      "ESCs set differently from each other",
+      "One motor brakes, starts or times otherwise; the craft yaws or twitches on throttle changes.",
+      {
+        when: [{ history: ["repair", "first-flight"], factor: 4 }],
+      },
+    ),
+    fault(
+      "esc-wrong-protocol",
+      "settings",
+      "set-esc-protocol",
+      0.012,
+      "Board and ESCs speak different protocols",
+      "ESCs beep on and on, motors do not start, or only some outputs work.",
+      {
+        when: [{ history: ["repair", "firmware", "first-flight"], factor: 4 }],
+      },
+    ),
+    fault(
+      "esc-cutoff",
+      "settings",
+      "set-esc-cutoff",
+      0.008,
+      "ESC's low-voltage cut set too high",
+      "Motor cuts or throttles back while the pack still holds.",
+      {
+        when: [{ history: ["repair", "first-flight"], factor: 3 }],
+      },
+    ),
+    fault(
+      "esc-signal-wire",
+      "wiring",
+      "replace-signal-wire",
+      0.012,
+      "ESC's signal wire broken or loose",
+      "One motor does not start, or drops out with shaking.",
+      {
+        when: [{ history: ["crash", "repair"], factor: 2.5 }],
+      },
+    ),
+    fault(
+      "esc-undersized",
+      "esc",
+      "fit-larger-esc",
+      0.008,
+      "ESC too small for what it drives",
+      "ESC hot after full throttle, throttles back or fails again after replacement.",
+      {
+        when: [{ history: ["repair", "first-flight"], factor: 3 }],
+      },
+    ),
+    fault(
+      "esc-overheats",
+      "esc",
+      "cool-esc",
+      0.01,
+      "ESC overheats under its cover",
+      "Power fades after minutes, back when cool; no air past the ESCs.",
+    ),
+    fault(
+      "esc-firmware",
+      "esc",
+      "flash-esc",
+      0.006,
+      "ESC carries the wrong firmware",
+      "One ESC is not found or misbehaves after an update.",
+      {
+        when: [{ history: ["firmware"], factor: 8 }],
+      },
+    ),
+  ],
+  seen: [],
+  questions: [
+    ask("motors-start-together", {
+      title: "Raise the throttle slowly: do all motors start together?",
+      steps: ["Props off. Battery in, arm.", "Raise the throttle by hairs and watch which motor starts when."],
+      cautions: [MOTORS_TURN],
+      minutes: 2,
+      hazard: "powered, props off",
+      yes: "They start one after another",
+      no: "All start together",
+      leak: 0.03,
+      links: { "esc-uncalibrated": 0.93, "esc-settings-differ": 0.5, "motor-bearing": 0.15, "esc-phase": 0.3 },
+    }),
+    ask("esc-settings-read", {
+      title: "Read out every ESC's settings and compare",
+      steps: [
+        "Battery in, props off, ESCs read through the board.",
+        "Timing, PWM frequency, start power, brake, low-rpm protection, direction, poles: all alike?",
+      ],
+      minutes: 4,
+      needs: ["USB lead"],
+      hazard: "powered, props off",
+      yes: "One differs",
+      no: "All alike",
+      leak: 0.03,
+      links: { "esc-settings-differ": 0.97, "esc-desync": 0.35, "esc-firmware": 0.4 },
+    }),
+    ask("esc-beeps", {
+      title: "Listen to the ESCs' start-up tones",
+      steps: ["Props off, battery in.", "Do all ESCs finish their tones, or does one beep on?"],
+      cautions: [MOTORS_TURN],
+      minutes: 1,
+      hazard: "powered, props off",
+      yes: "One or more beep on and on",
+      no: "All finish their tones",
+      leak: 0.01,
+      links: {
+        "esc-wrong-protocol": 0.85,
+        "esc-signal-wire": 0.8,
+        "esc-firmware": 0.6,
+        "esc-uncalibrated": 0.4,
+        "transmitter-throttle-high": 0.3,
+      },
+    }),
+    ask("esc-protocol-read", {
+      title: "Compare the protocol with what outputs and ESCs speak",
+      steps: [
+        "Read the board's protocol and which outputs can speak it.",
+        "Compare with the ESCs' data: one digital frame of 16 bits must fit into one control loop.",
+      ],
+      minutes: 3,
+      needs: ["USB lead"],
+      hazard: "powered, props off",
+      yes: "They do not match",
+      no: "They match",
+      leak: 0.01,
+      links: { "esc-wrong-protocol": 0.97 },
+    }),
+    ask("esc-cutoff-read", {
+      title: "Read the ESC's low-voltage cut",
+      steps: ["ESC settings by programmer or board.", "Compare the cut with the pack's cells times 3.2 V."],
+      minutes: 3,
+      hazard: "powered, props off",
+      yes: "Higher than the pack sags",
+      no: "Off, or well below",
+      leak: 0.01,
+      links: { "esc-cutoff": 0.96 },
+    }),
+    ask("signal-wire-moves", {
+      title: "Move each signal wire while its motor idles",
+      steps: ["Props off. Battery in, arm, idle.", "Move each ESC's signal wire with a plastic stick."],
+      cautions: [MOTORS_TURN],
+      minutes: 3,
+      hazard: "powered, props off",
+      yes: "A motor drops out",
+      no: "All run on",
+      leak: 0.005,
+      links: { "esc-signal-wire": 0.9, "joint-cold": 0.2 },
+    }),
+    ask("draw-against-rating", {
+      title: "Compare measured full-throttle amps with the ESC's rating",
+      steps: [
+        "Take the power-draw sweep from Bench, or a clamped run of two seconds.",
+        "Amps per motor against the ESC's continuous rating.",
+      ],
+      cautions: ["Clamped and guarded, nobody in the prop disc."],
+      minutes: 6,
+      needs: ["wattmeter"],
+      hazard: "props on",
+      yes: "Over the continuous rating",
+      no: "Under it",
+      leak: 0.02,
+      links: { "esc-undersized": 0.93, "prop-too-big": 0.6, "motor-winding": 0.2 },
+    }),
+    ask("esc-heat", {
+      title: "Feel the ESCs right after a minute of hover",
+      steps: ["Land, battery out.", "Infrared thermometer or the back of a finger on each ESC at once; compare them."],
+      cautions: ["An ESC can be hot enough to burn skin."],
+      minutes: 3,
+      needs: ["thermometer", "charged pack"],
+      hazard: "props on",
+      yes: "Over 80 °C, or one far hotter",
+      no: "Warm and alike",
+      limit: { quantity: "Hottest ESC", unit: "°C", yesAbove: 80 },
+      leak: 0.02,
+      links: { "esc-overheats": 0.9, "esc-undersized": 0.85, "esc-phase": 0.4, "esc-desync": 0.2 },
+    }),
+  ],
+  checks: [
+    lookAgain(
+      "esc-found",
+      {
+        title: "Ask the board which ESCs answer",
+        steps: ["Battery in, props off.", "Read the ESCs through the board: which answer, with which firmware?"],
+        minutes: 2,
+        hazard: "powered, props off",
+        needs: ["USB lead"],
+      },
+      [
+        ["one-missing", "One does not answer", { "esc-silent": true }],
+        ["all-answer", "All answer", { "esc-silent": false }],
+      ],
+    ),
+  ],
+  symptoms: [
+    {
+      id: "esc-silent",
+      whenTrue: "One ESC does not answer",
+      whenFalse: "All ESCs answer",
+      leak: 0.02,
+      grade: "judgement",
+      links: { "esc-firmware": 0.8, "esc-signal-wire": 0.85, "esc-phase": 0.2, "esc-wrong-protocol": 0.3 },
+    },
+  ],
+});
