@@ -72,12 +72,14 @@ export async function writeControlStyles() {
 /** Bundles the processes beside the web app into dist/. */
 export async function buildProcesses() {
   const { build } = await import("esbuild");
-  const folder = join(root, "src/processes");
+  const folders = ["", "commands", "benchmarks", "schemas"].map((name) => join(root, "src/processes", name));
   await build({
     entryPoints: [
-      ...readdirSync(folder)
-        .filter((name) => name.endsWith(".ts") && !name.endsWith(".test.ts"))
-        .map((name) => join(folder, name)),
+      ...folders.flatMap((folder) =>
+        readdirSync(folder)
+          .filter((name) => /^[^.]+\.ts$/.test(name))
+          .map((name) => join(folder, name)),
+      ),
       join(root, "src/workers/server/server.worker.ts"),
     ].map((file) => ({ in: file, out: basename(file, ".ts") })),
     outdir: join(root, "dist"),

@@ -1,8 +1,0 @@
-import { toJsonSchema } from "@valibot/to-json-schema";
-import { LogAnswerSchema } from "./logAnswer.schema";
-
-// Prints what `pitstopa log --json` answers with, as a JSON schema.
-
-process.stdout.write(
-  `${JSON.stringify({ title: "What pitstopa log --json prints", ...toJsonSchema(LogAnswerSchema) }, null, 2)}\n`,
-);

@@ -1,8 +1,0 @@
-import { toJsonSchema } from "@valibot/to-json-schema";
-import { WiringAnswerSchema } from "./wiringAnswer.schema";
-
-// Prints what `pitstopa wiring --json` answers with, as a JSON schema.
-
-process.stdout.write(
-  `${JSON.stringify({ title: "What pitstopa wiring --json prints", ...toJsonSchema(WiringAnswerSchema) }, null, 2)}\n`,
-);
