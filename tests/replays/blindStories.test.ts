@@ -134,3 +134,49 @@ it("followed, all of them take fewer than four checks on average and seldom a ne
   expect(mean(({ checks }) => checks)).toBeLessThan(4);
   expect(mean(({ wrong }) => wrong)).toBeLessThan(0.15);
 });
+
+// Common practice, no published source. Two crafts of one kind are told as one: 133 of 138 when it was first tried.
+it("of two causes on one craft, both stand among the first three in 19 of 20 pairs", () => {
+  const all = [...cases, ...field].filter(({ causes, told }) => causes.length > 0 && told.every(isSo));
+  const pairs = all.flatMap((one, place) =>
+    all
+      .slice(place + 1)
+      .flatMap((other, after) => ((place * 31 + place + after + 1) % 7 === 0 ? [[one, other] as const] : [])),
+  );
+  const ranks = pairs.filter(areOneCraft).map(([one, other]) => {
+    const findings = [
+      ...new Map(
+        [...one.told, ...one.answered, ...other.told, ...other.answered].map((finding) => [
+          JSON.stringify(finding),
+          finding,
+        ]),
+      ).values(),
+    ];
+    const { suspects } = diagnoseCase(library, { context: one.context, findings });
+    const firstThree = suspects.slice(0, 3).map(({ fault }) => fault.id);
+    return [one, other].every(({ causes }) => causes.some((cause) => firstThree.includes(cause)));
+  });
+  expect(ranks.length).toBeGreaterThan(100);
+  expect(ranks.filter(Boolean).length / ranks.length).toBeGreaterThanOrEqual(0.95);
+});
+
+function isSo(finding: Finding): boolean {
+  return finding.kind !== "symptom" || finding.value;
+}
+
+/** One kind of craft, two causes, and no check that the two answer in two ways. */
+function areOneCraft([one, other]: readonly [(typeof cases)[number], (typeof cases)[number]]): boolean {
+  return (
+    one.context.craftKind === other.context.craftKind &&
+    !one.causes.some((cause) => other.causes.includes(cause)) &&
+    !one.answered.some((mine) =>
+      other.answered.some(
+        (theirs) =>
+          mine.kind === "check" &&
+          theirs.kind === "check" &&
+          mine.checkId === theirs.checkId &&
+          mine.outcomeId !== theirs.outcomeId,
+      ),
+    )
+  );
+}
