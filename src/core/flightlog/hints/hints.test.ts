@@ -1,6 +1,5 @@
 import { seededRandom } from "@/sim/random";
-import { type FlightLog } from "../FlightLog";
-import { viewOf } from "../FlightView";
+import { viewOfChannels } from "../flightView.fixture";
 import { heatHint, hintsOf, noisyOutputsHint, washHint } from "./hints";
 
 const RATE_HZ = 200;
@@ -29,19 +28,10 @@ function flight(wobble: { sinking: number; level: number }, change: Record<strin
     armed: (at) => Number(isFlying(at)),
     ...change,
   };
-  const timeS = Float64Array.from({ length: SECONDS * RATE_HZ }, (_, row) => row / RATE_HZ);
-  const log: FlightLog = {
-    timeS,
-    rateHz: RATE_HZ,
-    channels: new Map(Object.entries(columns).map(([role, of]) => [role, timeS.map(of)])),
-    modes: null,
-    uses: [],
-    unused: [],
-    breaks: [],
-    assumptions: [],
-    notes: [],
-  };
-  return viewOf(log, { craft: "multirotor" });
+  const sampled = (of: (atS: number) => number) =>
+    Float64Array.from({ length: SECONDS * RATE_HZ }, (_, row) => of(row / RATE_HZ));
+  const channels = Object.fromEntries(Object.entries(columns).map(([role, of]) => [role, sampled(of)]));
+  return viewOfChannels(channels, RATE_HZ, "multirotor");
 }
 
 describe("the hint of wash", () => {

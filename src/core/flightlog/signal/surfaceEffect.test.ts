@@ -1,6 +1,5 @@
 import { seededRandom, gaussian } from "@/sim/random";
-import { type FlightLog } from "../FlightLog";
-import { viewOf } from "../FlightView";
+import { viewOfChannels } from "../flightView.fixture";
 import { surfaceEffect } from "./surfaceEffect";
 
 const RATE_HZ = 100;
@@ -23,25 +22,14 @@ function rolled(effect: number, surfaceOf: (angle: number, rate: number, at: num
     angle += DT * turning;
     rate[row] = turning + 0.5 * gaussian(random);
   }
-  const timeS = Float64Array.from({ length: rows }, (_, row) => row * DT);
-  const log: FlightLog = {
-    timeS,
-    rateHz: RATE_HZ,
-    channels: new Map([
-      ["gyro_roll", rate],
-      ["aileron", surface],
-      ["airspeed", new Float64Array(rows).fill(15)],
-      ["altitude", new Float64Array(rows).fill(40)],
-      ["throttle", new Float64Array(rows).fill(0.5)],
-    ]),
-    modes: null,
-    uses: [],
-    unused: [],
-    breaks: [],
-    assumptions: [],
-    notes: [],
+  const channels = {
+    gyro_roll: rate,
+    aileron: surface,
+    airspeed: new Float64Array(rows).fill(15),
+    altitude: new Float64Array(rows).fill(40),
+    throttle: new Float64Array(rows).fill(0.5),
   };
-  return surfaceEffect(viewOf(log, { craft: "fixed-wing" }), surface, rate);
+  return surfaceEffect(viewOfChannels(channels, RATE_HZ, "fixed-wing"), surface, rate);
 }
 
 /** What is asked: banks of 30° now and then. */

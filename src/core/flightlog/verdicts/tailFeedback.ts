@@ -1,4 +1,5 @@
-import { type FlightView } from "../FlightView";
+import { type FlightView, secondsOf } from "../FlightView";
+import { type Stretch } from "../phases";
 import { meanOf, mostOf, quantileOf, smoothed } from "../signal/rows";
 import { surfaceEffect } from "../signal/surfaceEffect";
 import { type Verdict } from "./verdict.types";
@@ -9,13 +10,15 @@ const RAN_AWAY_DEG_S = 180;
 const BEFORE_S = 0.6;
 /** So much of the turn's growth is looked at, s. */
 const GROWTH_S = 0.3;
+/** Shortest flight before the turn that tells what the tail does, s. */
+const ENOUGH_BEFORE_S = 5;
 /** A tail that moved by less than this did nothing, as a share of its whole way. */
 const MOVED_SHARE = 0.1;
 
 /**
  * Whether the gyro of a helicopter's tail pushes with the turn or against it, where the craft spun as nobody asked.
  *
- * What the tail does to the craft comes from the whole flight (equation error). Then the moment at which the turn ran away is looked at:
+ * What the tail does to the craft comes from the flight before that (equation error). Then the moment at which the turn ran away is looked at:
  * a tail that went with the turn is a gyro the wrong way round; one that went against it, and could not hold it, is a tail without drive
  * or blades, of which nothing is said here.
  */
@@ -25,8 +28,9 @@ export function tailFeedback(view: FlightView): Verdict[] {
   if (!tail || !rate) return [];
   const spin = spinOf(view, rate);
   if (spin === null) return [];
-  const effect = surfaceEffect(view, tail, rate);
   const rows = (seconds: number) => Math.round(seconds * view.rateHz);
+  // Once something else turns the craft, what the tail does cannot be told from what the craft does.
+  const effect = surfaceEffect({ flights: until(view, spin - rows(BEFORE_S)), rateHz: view.rateHz }, tail, rate);
   const usual = meanOf(tail, Math.max(0, spin - rows(BEFORE_S + 1)), Math.max(1, spin - rows(BEFORE_S)));
   const moved = meanOf(tail, spin, Math.min(tail.length, spin + rows(GROWTH_S))) - usual;
   const way =
@@ -56,6 +60,16 @@ export function tailFeedback(view: FlightView): Verdict[] {
         "Gyro or servo: main rotor still and its drive unplugged, turn the craft by hand and watch the tail blades; then move the stick. Each on its own.",
     },
   ];
+}
+
+/** What was flown before a row; of a craft that spun as it lifted off, the beginning of the turn as well. */
+function until(view: FlightView, row: number): Stretch[] {
+  const clipped = (end: number) =>
+    view.flights.filter(({ from }) => from < end).map(({ from, to }) => ({ from, to: Math.min(to, end) }));
+  const before = clipped(row);
+  return secondsOf(view, before) >= ENOUGH_BEFORE_S
+    ? before
+    : clipped(row + Math.round((BEFORE_S + GROWTH_S) * view.rateHz));
 }
 
 /** The row at which a turn begins that nobody asked for; null without one. */

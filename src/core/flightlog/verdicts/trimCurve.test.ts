@@ -1,6 +1,5 @@
 import { gaussian, seededRandom } from "@/sim/random";
-import { type FlightLog } from "../FlightLog";
-import { viewOf } from "../FlightView";
+import { viewOfChannels } from "../flightView.fixture";
 import { tailHeavy } from "./tailHeavy";
 import { trimCurve } from "./trimCurve";
 
@@ -56,28 +55,17 @@ function steadyFlight({
     load[row] = weight + 0.04 * gaussian(random);
     air[row] = speed + 0.3 * gaussian(random);
   }
-  const channels = new Map([
-    ["gyro_pitch", rate],
-    ["elevator", elevator],
-    ["acc_z", load],
-    ["throttle", throttle],
-    ["roll", roll],
-    ["pitch", make()],
-    ["altitude", make().fill(40)],
-    ...(hasAirspeed ? ([["airspeed", air]] as const) : []),
-  ]);
-  const log: FlightLog = {
-    timeS: make().map((_, row) => row / RATE_HZ),
-    rateHz: RATE_HZ,
-    channels,
-    modes: null,
-    uses: [],
-    unused: [],
-    breaks: [],
-    assumptions: [],
-    notes: [],
+  const channels = {
+    gyro_pitch: rate,
+    elevator,
+    acc_z: load,
+    throttle,
+    roll,
+    pitch: make(),
+    altitude: make().fill(40),
+    ...(hasAirspeed && { airspeed: air }),
   };
-  return viewOf(log, { craft: "fixed-wing" });
+  return viewOfChannels(channels, RATE_HZ, "fixed-wing");
 }
 
 describe("the trim curve of a wing", () => {
