@@ -76,121 +76,101 @@ export async function playDemoJob(pool: Pool, job: DemoJob, { craftIds, people, 
   }
 }
 
+/** Where a step is played. */
+interface Scene {
+  context: VerbContext;
+  job: Awaited<ReturnType<typeof getJob>>;
+  target: { jobId: number; version: number };
+  craftIds: Shop["craftIds"];
+}
+
+type Play<Do extends DemoStep["do"]> = (scene: Scene, step: Extract<DemoStep, { do: Do }>) => Promise<unknown>;
+
+/** What each kind of step does, through the verb that a person would use. */
+const PLAYS: { readonly [Do in DemoStep["do"]]: Play<Do> } = {
+  answer: ({ context, target }, { check, outcome, note }) =>
+    answerCheck(context, {
+      ...target,
+      checkId: check,
+      outcomeId: outcome,
+      value: null,
+      doubtful: false,
+      place: "",
+      minutes: null,
+      note,
+    }),
+  name: ({ context, target }, { faults, places }) =>
+    nameCause(context, {
+      ...target,
+      faultIds: faults,
+      places,
+      instead: null,
+      other: "",
+      otherPlace: "",
+      note: "",
+    }),
+  run: async ({ context, job, target }, step) => {
+    const runId = await storeRun(context, target.jobId, job.craftId, step);
+    await keepRun(context, { ...target, runId, asBaseline: step.baseline, fromS: null, toS: null });
+  },
+  log: ({ context, target }, step) => loadDemoLog(context, target.jobId, step),
+  wire: ({ context, target }, step) => loadDemoWiring(context, target.jobId, step),
+  go: async ({ context, job, target }, { bay }) => {
+    if (job.bay !== bay) await enterBay(context, { ...target, to: bay, reason: "" }); // naming the cause may have gone there by itself
+  },
+  replace: async ({ context, job, target, craftIds }, step) => {
+    const { reason, name, serial, continuousA, minutes, offCraft, position } = step;
+    const parts = await listFittedParts(context.pool, job.craftId);
+    const old = parts.find((part) => part.position === position && part.removedAt === null);
+    if (!old) throw new Error(`Demo job "${job.complaint}": nothing is fitted at "${position}".`);
+    const source = offCraft && (await donorOf(context.pool, craftIds, position, offCraft));
+    await replacePart(context, {
+      ...target,
+      partId: old.id,
+      reason,
+      name,
+      serial,
+      continuousA,
+      minutes: minutes ?? null,
+      source,
+      despite: "",
+    });
+  },
+  set: ({ context, target }, { what, before, after, mended }) =>
+    changeSetting(context, { ...target, what, before, after, mended, place: "" }),
+  meet: ({ context, target }, { count }) => meetProofs(context, target.jobId, count),
+  fail: ({ context, target }, { kind, note, symptom, place }) =>
+    decideProof(context, { ...target, kind, state: "failed", note, symptomId: symptom, place, evidence: null }),
+  waive: ({ context, target }, { kind, note }) =>
+    decideProof(context, { ...target, kind, state: "waived", note, symptomId: null, place: "", evidence: null }),
+  fly: ({ context, target }, { seconds, failures, note }) => logSortie(context, { ...target, seconds, failures, note }),
+  wait: ({ context, job, target }, { waitingFor }) => {
+    const { complaint, lastChange, technicianId, promisedOn, isUrgent } = job;
+    return changeDetails(context, {
+      ...target,
+      complaint,
+      lastChange,
+      technicianId,
+      promisedOn,
+      isUrgent,
+      waitingFor,
+    });
+  },
+  handback: async ({ context, job, target }) => {
+    const { owner } = await getCraft(context.pool, job.craftId);
+    await handBack(context, { ...target, to: owner, note: "" });
+  },
+};
+
 async function playStep(
   context: VerbContext,
   jobId: number,
   step: DemoStep,
   craftIds: Shop["craftIds"],
 ): Promise<void> {
-  const { pool } = context;
-  const job = await getJob(pool, jobId);
-  const target = { jobId, version: job.version };
-  switch (step.do) {
-    case "answer":
-      return void (await answerCheck(context, {
-        ...target,
-        checkId: step.check,
-        outcomeId: step.outcome,
-        value: null,
-        doubtful: false,
-        place: "",
-        minutes: null,
-        note: step.note,
-      }));
-    case "name":
-      return void (await nameCause(context, {
-        ...target,
-        faultIds: step.faults,
-        places: step.places,
-        instead: null,
-        other: "",
-        otherPlace: "",
-        note: "",
-      }));
-    case "run": {
-      const runId = await storeRun(context, jobId, job.craftId, step);
-      return void (await keepRun(context, { ...target, runId, asBaseline: step.baseline, fromS: null, toS: null }));
-    }
-    case "log":
-      return loadDemoLog(context, jobId, step);
-    case "wire":
-      return loadDemoWiring(context, jobId, step);
-    case "go":
-      if (job.bay === step.bay) return; // naming the cause went there by itself
-      return void (await enterBay(context, { ...target, to: step.bay, reason: "" }));
-    case "replace": {
-      const parts = await listFittedParts(pool, job.craftId);
-      const old = parts.find(({ position, removedAt }) => position === step.position && removedAt === null);
-      if (!old) throw new Error(`Demo job "${job.complaint}": nothing is fitted at "${step.position}".`);
-      const { reason, name, serial, continuousA, minutes, offCraft } = step;
-      const source = offCraft && (await donorOf(pool, craftIds, step.position, offCraft));
-      return void (await replacePart(context, {
-        ...target,
-        partId: old.id,
-        reason,
-        name,
-        serial,
-        continuousA,
-        minutes: minutes ?? null,
-        source,
-        despite: "",
-      }));
-    }
-    case "set":
-      return void (await changeSetting(context, {
-        ...target,
-        what: step.what,
-        before: step.before,
-        after: step.after,
-        mended: step.mended,
-        place: "",
-      }));
-    case "meet":
-      return meetProofs(context, jobId, step.count);
-    case "fail":
-      return void (await decideProof(context, {
-        ...target,
-        kind: step.kind,
-        state: "failed",
-        note: step.note,
-        symptomId: step.symptom,
-        place: step.place,
-        evidence: null,
-      }));
-    case "waive":
-      return void (await decideProof(context, {
-        ...target,
-        kind: step.kind,
-        state: "waived",
-        note: step.note,
-        symptomId: null,
-        place: "",
-        evidence: null,
-      }));
-    case "fly":
-      return void (await logSortie(context, {
-        ...target,
-        seconds: step.seconds,
-        failures: step.failures,
-        note: step.note,
-      }));
-    case "wait": {
-      const { complaint, lastChange, technicianId, promisedOn, isUrgent } = job;
-      return void (await changeDetails(context, {
-        ...target,
-        complaint,
-        lastChange,
-        technicianId,
-        promisedOn,
-        isUrgent,
-        waitingFor: step.waitingFor,
-      }));
-    }
-    case "handback": {
-      const { owner } = await getCraft(pool, job.craftId);
-      return void (await handBack(context, { ...target, to: owner, note: "" }));
-    }
-  }
+  const job = await getJob(context.pool, jobId);
+  const play = PLAYS[step.do] as Play<DemoStep["do"]>;
+  await play({ context, job, target: { jobId, version: job.version }, craftIds }, step);
 }
 
 async function meetProofs(context: VerbContext, jobId: number, count: "all" | "before-clean" | number): Promise<void> {

@@ -1,8 +1,7 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useCallback, useMemo, useState } from "react";
-import { profileDurationS, type ProfileStep } from "@/core/bench/run/profile";
+import { useCallback, useState } from "react";
 import { RUN_KINDS, RUN_PLANS, type RunKind } from "@/core/bench/run/runKinds";
 import { guardable } from "@/core/bench/run/runLimits";
 import { type SettlingMeasurement } from "@/core/bench/measure/settles";
@@ -10,7 +9,6 @@ import { type EscMatrix } from "@/core/bench/escSettings";
 import { type MeasurementPast } from "@/core/bench/measure/measureColumns";
 import { type RatedPart } from "@/core/bench/weakestInLine";
 import { type PackChoice } from "@/features/packs/listPackChoices";
-import { type SeriesPoints } from "@/core/series/pointsOf";
 import { QueryProvider } from "@/shared/QueryProvider";
 import { type BeforePower } from "@/features/job/power/stepsBeforePower";
 import { BeforePowerPanel } from "@/features/job/power/BeforePowerPanel";
@@ -22,20 +20,19 @@ import { EstimateTable } from "./verdict/EstimateTable";
 import { ImportRun } from "./runs/ImportRun";
 import { KindChoice } from "./tables/KindChoice";
 import { MeasurePanel } from "./tables/MeasurePanel";
-import { RigPanel, type RunOrder } from "./rig/RigPanel";
+import { RigPanel } from "./rig/RigPanel";
 import { SeriesChart } from "@/shared/charts/SeriesChart";
-import { type SeriesChartData } from "@/shared/charts/seriesChartOption";
 import { RunList, type RunLine } from "./runs/RunList";
 import { RunReadout } from "./rig/RunReadout";
 import { RunBasics, RunSetup } from "./rig/RunSetup";
 import { RunTools } from "./runs/RunTools";
 import { RUN_OPTION_FIELDS } from "./tables/optionFields";
+import { useChartData } from "./runs/useChartData";
 import { useReplay } from "./runs/useReplay";
 import { useRun } from "./rig/useRun";
 import { type Places, useRunOrder } from "./rig/useRunOrder";
 import { useSerialStands } from "./rig/useSerialStands";
 import { useAssessedRun, useRunChoice } from "./runs/useShownRun";
-import { type AssessedRun } from "./verdict/assessRun";
 import { VerdictPanel } from "./verdict/VerdictPanel";
 
 /** What the Bench page is given. */
@@ -91,9 +88,10 @@ function isRunKind(of: SettlingMeasurement): boolean {
 
 const NO_POINTS = {};
 
-function Bench(props: BenchBayProps) {
-  const { target, runs, mayEdit } = props;
-  const wanted = props.needs.find(({ of }) => isRunKind(of))?.of as RunKind | undefined;
+/** What is in hand on the bench: the kind of run, the one that runs or is shown, and what it is held against. */
+function useBench(props: BenchBayProps) {
+  const { target, runs, needs } = props;
+  const wanted = needs.find(({ of }) => isRunKind(of))?.of as RunKind | undefined;
   const [kind, setKind] = useState<RunKind>(runs[0]?.kind ?? wanted ?? "power-draw");
   const choice = useRunChoice(runs[0]?.id ?? null);
   const { show } = choice;
@@ -110,94 +108,47 @@ function Bench(props: BenchBayProps) {
   const live = useRun(onEnded, serial.pushed);
   const isLive = live.phase === "armed" || live.phase === "running" || live.phase === "server lost";
   const shown = useAssessedRun(choice, { version: target.version, isLive, runs });
-  const { behind } = shown;
   const isChosenKind =
     isLive || choice.runId === null || (runs.find(({ id }) => id === choice.runId)?.kind ?? kind) === kind;
   const assessed = isLive || !isChosenKind ? null : shown.assessed;
-  const replay = useReplay(assessed?.points ?? NO_POINTS, assessed?.lengthS ?? 0);
-  const main = isLive ? live.points : replay.points;
-  const mustWait = props.before.because !== "";
-  const plan = RUN_PLANS[kind];
-  const data = useChartData(main, { assessed, behind, order, plan });
+  return { kind, setKind, choice, serial, order, setup, live, isLive, shown, assessed, plan: RUN_PLANS[kind] };
+}
+
+type BenchInHand = ReturnType<typeof useBench>;
+
+function Bench(props: BenchBayProps) {
+  const { target, runs, needs } = props;
+  const bench = useBench(props);
+  const { kind, setKind, choice, isLive, assessed, plan } = bench;
   return (
     <div className="stack">
-      <NeedsNote needs={props.needs} place={props.place} isHere={props.isHere} hasRuns={runs.length > 0} />
+      <NeedsNote needs={needs} place={props.place} isHere={props.isHere} hasRuns={runs.length > 0} />
       <KindChoice
         kind={kind}
-        needs={props.needs}
+        needs={needs}
         isDisabled={isLive}
         onChoose={(next) => {
           setKind(next);
-          show(runs.find((run) => run.kind === next)?.id ?? null);
+          choice.show(runs.find((run) => run.kind === next)?.id ?? null);
         }}
       />
       <div className={styles.bay}>
         <div className="stack">
-          {mayEdit && mustWait ? (
-            <BeforePowerPanel target={target} before={props.before} />
-          ) : mayEdit ? (
-            <RigPanel
-              basics={<RunBasics {...setup} />}
-              isMoreOpen={kind !== "power-draw" && kind !== "motor"}
-              plan={plan}
-              order={order}
-              live={live}
-              serial={serial}
-              isDemo={props.isDemo}
-              overdue={props.overdue}
-              onArm={(bench, measured) =>
-                void live.arm({
-                  jobId: target.jobId,
-                  kind,
-                  profile: order.profile,
-                  limits: order.areLimitsSuggested ? guardable(order.limits, order.profile, measured) : order.limits,
-                  options: setup.armOptions,
-                  rateHz: plan.rateHz,
-                  ...bench,
-                })
-              }
-            >
-              <RunSetup {...setup} fields={RUN_OPTION_FIELDS[kind]} packs={kind === "pack" ? props.packs : []} />
-            </RigPanel>
-          ) : (
-            <section className="panel soft">You may look at runs here; running the rig needs a technician.</section>
-          )}
+          <RigColumn props={props} bench={bench} />
           <RunList
             runs={runs}
             shownRunId={choice.runId}
             onShow={(run) => {
               setKind(run.kind);
-              show(run.id);
+              choice.show(run.id);
             }}
             compared={choice.compared}
             onCompare={choice.setCompared}
             isBusy={isLive}
           />
-          {mayEdit && <ImportRun jobId={target.jobId} kind={kind} onImported={show} />}
+          {props.mayEdit && <ImportRun jobId={target.jobId} kind={kind} onImported={choice.show} />}
         </div>
-        <section className="panel stack" data-live={isLive} data-seen-s={live.latest.time} aria-label="Run">
-          <RunReadout live={live} assessed={assessed} isLive={isLive} plan={plan} replayed={replay.readings} />
-          {isLive || assessed ? (
-            <SeriesChart data={data} />
-          ) : (
-            <ol className={styles.notes}>
-              {plan.steps.map((step) => (
-                <li key={step}>{step}</li>
-              ))}
-            </ol>
-          )}
-          {!isLive && assessed?.run.state === "ended" && (
-            <RunTools
-              assessed={assessed}
-              range={choice.range}
-              onRange={choice.setRange}
-              replay={replay}
-              mayEdit={mayEdit}
-              onNoted={() => void shown.refetch()}
-            />
-          )}
-          {shown.problem && <p role="alert">{shown.problem}</p>}
-        </section>
+        <RunColumn bench={bench} mayEdit={props.mayEdit} />
         <VerdictPanel
           key={assessed?.run.id}
           plan={plan}
@@ -206,7 +157,7 @@ function Bench(props: BenchBayProps) {
           target={target}
           hasBaseline={props.hasBaseline}
           isKept={runs.some(({ id, isKept }) => id === choice.runId && isKept)}
-          mayEdit={mayEdit}
+          mayEdit={props.mayEdit}
           isHere={props.isHere}
         />
       </div>
@@ -220,52 +171,68 @@ function Bench(props: BenchBayProps) {
   );
 }
 
-/** What the chart draws: the run in hand over its baseline and what it is compared with. */
-function useChartData(
-  main: SeriesPoints,
-  {
-    assessed,
-    behind,
-    order,
-    plan,
-  }: {
-    assessed: AssessedRun | null;
-    behind: readonly AssessedRun[];
-    order: RunOrder;
-    plan: (typeof RUN_PLANS)[RunKind];
-  },
-) {
-  return useMemo(
-    () => ({
-      main,
-      others: [
-        ...(assessed?.baseline ? [{ name: "baseline", points: assessed.baseline.points }] : []),
-        ...behind.map(({ run, points }) => ({ name: `run ${run.id}`, points })),
-      ],
-      limits: assessed?.run.limits ?? order.limits,
-      durationS: assessed ? assessed.lengthS + 0.5 : profileDurationS(order.profile) + 0.5,
-      draws: plan.draws,
-      notes: [
-        ...motorMarks(assessed?.run.profile ?? order.profile),
-        ...(assessed?.gaps ?? []).map(({ fromS }) => ({ atS: fromS, note: "not stored", mark: "not stored" })),
-        ...(assessed?.notes ?? []),
-      ],
-    }),
-    [main, assessed, behind, order, plan],
+/** The rig, or what stands before it. */
+function RigColumn({ props, bench }: { props: BenchBayProps; bench: BenchInHand }) {
+  const { target, before, mayEdit } = props;
+  const { kind, plan, order, setup, live, serial } = bench;
+  if (!mayEdit)
+    return <section className="panel soft">You may look at runs here; running the rig needs a technician.</section>;
+  if (before.because !== "") return <BeforePowerPanel target={target} before={before} />;
+  return (
+    <RigPanel
+      basics={<RunBasics {...setup} />}
+      isMoreOpen={kind !== "power-draw" && kind !== "motor"}
+      plan={plan}
+      order={order}
+      live={live}
+      serial={serial}
+      isDemo={props.isDemo}
+      overdue={props.overdue}
+      onArm={(stand, measured) =>
+        void live.arm({
+          jobId: target.jobId,
+          kind,
+          profile: order.profile,
+          limits: order.areLimitsSuggested ? guardable(order.limits, order.profile, measured) : order.limits,
+          options: setup.armOptions,
+          rateHz: plan.rateHz,
+          ...stand,
+        })
+      }
+    >
+      <RunSetup {...setup} fields={RUN_OPTION_FIELDS[kind]} packs={kind === "pack" ? props.packs : []} />
+    </RigPanel>
   );
 }
 
-/** Where each motor's turn begins, where they run one after another; the marks name the traces. */
-function motorMarks(profile: readonly ProfileStep[]): SeriesChartData["notes"][number][] {
-  let atS = 0;
-  let last: number | null = null;
-  const marks: SeriesChartData["notes"][number][] = [];
-  for (const { output, holdS } of profile) {
-    if (output != null && output !== last) {
-      marks.push({ atS, note: `motor ${output}`, mark: `motor ${output}` });
-      last = output;
-    }
-    atS += holdS;
-  }
-  return marks;
+/** The run: its figures, its curve, and what can be done with it. */
+function RunColumn({ bench, mayEdit }: { bench: BenchInHand; mayEdit: boolean }) {
+  const { choice, order, live, isLive, shown, assessed, plan } = bench;
+  const replay = useReplay(assessed?.points ?? NO_POINTS, assessed?.lengthS ?? 0);
+  const data = useChartData(isLive ? live.points : replay.points, { assessed, behind: shown.behind, order, plan });
+  return (
+    <section className="panel stack" data-live={isLive} data-seen-s={live.latest.time} aria-label="Run">
+      <RunReadout live={live} assessed={assessed} isLive={isLive} plan={plan} replayed={replay.readings} />
+      {isLive || assessed ? (
+        <SeriesChart data={data} />
+      ) : (
+        <ol className={styles.notes}>
+          {plan.steps.map((step) => (
+            <li key={step}>{step}</li>
+          ))}
+        </ol>
+      )}
+      {!isLive && assessed?.run.state === "ended" && (
+        <RunTools
+          assessed={assessed}
+          range={choice.range}
+          onRange={choice.setRange}
+          replay={replay}
+          mayEdit={mayEdit}
+          onNoted={() => void shown.refetch()}
+        />
+      )}
+      {shown.problem && <p role="alert">{shown.problem}</p>}
+    </section>
+  );
 }

@@ -59,12 +59,10 @@ export function ProofInHand(props: Props) {
 }
 
 function Decide({ target, number, proof, symptoms, mayWaive, onDecided, isBlocked }: Props & { isBlocked: boolean }) {
-  const router = useRouter();
   const { run, isBusy, failure, reload } = useVerb(decideProofAction);
   const [end, setEnd] = useState<"failed" | "waived" | null>(null);
   const [note, setNote] = useState("");
   const [draft, setDraft] = useState(() => (proof.needs ? emptyDraft(proof.needs) : null));
-  const [photoProblems, setPhotoProblems] = useState<string[]>([]);
   const decide = (state: "met" | "waived") =>
     void run(
       {
@@ -122,11 +120,6 @@ function Decide({ target, number, proof, symptoms, mayWaive, onDecided, isBlocke
         }
       />
       <FailureNotice failure={failure} onReload={reload} />
-      {photoProblems.map((problem) => (
-        <p key={problem} role="alert" className="bad">
-          {problem}
-        </p>
-      ))}
       {end === "waived" ? (
         <div className="row">
           <Button type="primary" size="large" loading={isBusy} onClick={() => decide("waived")}>
@@ -137,33 +130,71 @@ function Decide({ target, number, proof, symptoms, mayWaive, onDecided, isBlocke
           </Button>
         </div>
       ) : (
-        <div className="row">
-          <Button type="primary" size="large" disabled={isBlocked} loading={isBusy} onClick={() => decide("met")}>
-            Met <kbd>M</kbd>
-          </Button>
-          <Button size="large" danger disabled={isBusy} onClick={() => setEnd("failed")}>
-            Failed … <kbd>F</kbd>
-          </Button>
-          {mayWaive ? (
-            <Button size="large" disabled={isBusy} onClick={() => setEnd("waived")}>
-              Waive … <kbd>W</kbd>
-            </Button>
-          ) : (
-            <span className="soft">Only a lead may waive it.</span>
-          )}
-          {proof.needs?.photo && (
-            <FileButton
-              accept={PICTURES}
-              label="Add a photo"
-              onFiles={(files) =>
-                void uploadPhotos(number, files)
-                  .then(setPhotoProblems)
-                  .then(() => router.refresh())
-              }
-            />
-          )}
-        </div>
+        <WaysToDecide
+          isBlocked={isBlocked}
+          isBusy={isBusy}
+          mayWaive={mayWaive}
+          photosTo={proof.needs?.photo ? number : null}
+          onMet={() => decide("met")}
+          onEnd={setEnd}
+        />
       )}
+    </>
+  );
+}
+
+/** Met, failed or waived, and a photo where the proof wants one. */
+function WaysToDecide({
+  isBlocked,
+  isBusy,
+  mayWaive,
+  photosTo,
+  onMet,
+  onEnd,
+}: {
+  isBlocked: boolean;
+  isBusy: boolean;
+  mayWaive: boolean;
+  /** Number of the job that photos go to; null where the proof wants none. */
+  photosTo: string | null;
+  onMet: () => void;
+  onEnd: (end: "failed" | "waived") => void;
+}) {
+  const router = useRouter();
+  const [photoProblems, setPhotoProblems] = useState<string[]>([]);
+  return (
+    <>
+      {photoProblems.map((problem) => (
+        <p key={problem} role="alert" className="bad">
+          {problem}
+        </p>
+      ))}
+      <div className="row">
+        <Button type="primary" size="large" disabled={isBlocked} loading={isBusy} onClick={onMet}>
+          Met <kbd>M</kbd>
+        </Button>
+        <Button size="large" danger disabled={isBusy} onClick={() => onEnd("failed")}>
+          Failed … <kbd>F</kbd>
+        </Button>
+        {mayWaive ? (
+          <Button size="large" disabled={isBusy} onClick={() => onEnd("waived")}>
+            Waive … <kbd>W</kbd>
+          </Button>
+        ) : (
+          <span className="soft">Only a lead may waive it.</span>
+        )}
+        {photosTo && (
+          <FileButton
+            accept={PICTURES}
+            label="Add a photo"
+            onFiles={(files) =>
+              void uploadPhotos(photosTo, files)
+                .then(setPhotoProblems)
+                .then(() => router.refresh())
+            }
+          />
+        )}
+      </div>
     </>
   );
 }

@@ -1,7 +1,7 @@
 "use client";
 
 import { DayField } from "@/shared/DayField";
-import { Button, Checkbox, Form, Input, InputNumber, Select } from "antd";
+import { Button, Checkbox, Form, Input, InputNumber, Select, type FormInstance } from "antd";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
@@ -48,13 +48,9 @@ const HISTORY_NAMES: Readonly<Record<(typeof HISTORIES)[number], string>> = {
 /** Takes a craft in: safe first, then who it is, then what is wrong. What was typed survives a refusal. */
 export function ReceiveForm({ craft, people, personId, complaints }: ReceiveFormProps) {
   const [form] = Form.useForm<Values>();
-  const router = useRouter();
-  const [requestKey] = useState(randomUuid);
   const [isNew, setNew] = useState(craft.length === 0);
   const [photos, setPhotos] = useState<File[]>([]);
-  const [failure, setFailure] = useState<ActionFailure | null>(null);
-  const [photoProblems, setPhotoProblems] = useState<string[]>([]);
-  const [isBusy, setBusy] = useState(false);
+  const { submit, isBusy, failure, photoProblems } = useIntake(form, isNew, photos);
   const isBatteryOut = Form.useWatch("batteryOut", form);
   const arePropsOff = Form.useWatch("propsOff", form);
   const isSafe = Boolean(isBatteryOut && arePropsOff);
@@ -64,69 +60,12 @@ export function ReceiveForm({ craft, people, personId, complaints }: ReceiveForm
   const known = isNew ? null : (craft.find(({ id }) => id === craftId) ?? null);
   const kind = (isNew ? newKind : known?.kind) ?? null;
 
-  const submit = async () => {
-    if (isBusy) return;
-    setBusy(true);
-    setFailure(null);
-    const { isIntermittent: comesAndGoes, failureCount, failureTimeS, ...values } = form.getFieldsValue(true) as Values;
-    const result = await receiveCraftAction({
-      ...values,
-      requestKey,
-      craftId: isNew ? null : (values.craftId ?? null),
-      newCraft: isNew ? values.newCraft : null,
-      intermittent: comesAndGoes ? { failureCount, failureTimeS } : null,
-    }).catch((): ActionFailure => ({
-      ok: false,
-      code: "unreachable",
-      message: "The server did not answer. What you typed is kept.",
-    }));
-    if (result.ok) {
-      const number = jobNumber(result.data.jobId);
-      const problems = await uploadPhotos(number, photos);
-      if (problems.length === 0) return router.push(`/jobs/${number}/isolate`);
-      setPhotoProblems([`Job ${number} is open, but:`, ...problems]);
-    } else {
-      setFailure(result);
-      const fields = Object.entries(result.fields ?? {});
-      form.setFields(fields.map(([name, message]) => ({ name: toName(name) as never, errors: [message] })));
-      if (fields[0]) form.scrollToField(toName(fields[0][0]), { block: "center" });
-    }
-    setBusy(false);
-  };
-
   return (
     <Form form={form} layout="vertical" requiredMark={false} onFinish={() => void submit()} className={styles.form}>
       <SafeSection />
       <fieldset disabled={!isSafe} className={styles.rest} aria-label="Intake">
         {!isSafe && <p className="soft">The rest opens when both are ticked.</p>}
-        <section className="panel">
-          <h2>2 Which craft?</h2>
-          {isNew ? (
-            <NewCraftFields />
-          ) : (
-            <Form.Item label="Craft" name="craftId">
-              <Select
-                showSearch
-                optionFilterProp="label"
-                placeholder="Name, tail number or serial"
-                options={craft.map(({ id, label }) => ({ value: id, label }))}
-                disabled={!isSafe}
-              />
-            </Form.Item>
-          )}
-          {known?.openJob && (
-            <p role="alert" className="bad">
-              {known.label.split(" · ")[0]} is here already:{" "}
-              <Link href={`/jobs/${known.openJob}`}>job {known.openJob}</Link> is open.
-            </p>
-          )}
-          {craft.length > 0 && (
-            <Button type="link" onClick={() => setNew(!isNew)} className={styles.other}>
-              {isNew ? "It has been here before" : "It is new here: add it"}
-            </Button>
-          )}
-        </section>
-
+        <CraftSection craft={craft} known={known} isNew={isNew} isSafe={isSafe} onNew={setNew} />
         <WrongSection
           kind={kind}
           craft={known}
@@ -156,6 +95,89 @@ export function ReceiveForm({ craft, people, personId, complaints }: ReceiveForm
         </Button>
       </fieldset>
     </Form>
+  );
+}
+
+/** Sends what was typed; what was refused stays in its fields, and is scrolled to. */
+function useIntake(form: FormInstance<Values>, isNew: boolean, photos: readonly File[]) {
+  const router = useRouter();
+  const [requestKey] = useState(randomUuid);
+  const [failure, setFailure] = useState<ActionFailure | null>(null);
+  const [photoProblems, setPhotoProblems] = useState<string[]>([]);
+  const [isBusy, setBusy] = useState(false);
+  const submit = async () => {
+    if (isBusy) return;
+    setBusy(true);
+    setFailure(null);
+    const { isIntermittent: comesAndGoes, failureCount, failureTimeS, ...values } = form.getFieldsValue(true) as Values;
+    const result = await receiveCraftAction({
+      ...values,
+      requestKey,
+      craftId: isNew ? null : (values.craftId ?? null),
+      newCraft: isNew ? values.newCraft : null,
+      intermittent: comesAndGoes ? { failureCount, failureTimeS } : null,
+    }).catch((): ActionFailure => ({
+      ok: false,
+      code: "unreachable",
+      message: "The server did not answer. What you typed is kept.",
+    }));
+    if (result.ok) {
+      const number = jobNumber(result.data.jobId);
+      const problems = await uploadPhotos(number, photos);
+      if (problems.length === 0) return router.push(`/jobs/${number}/isolate`);
+      setPhotoProblems([`Job ${number} is open, but:`, ...problems]);
+    } else {
+      setFailure(result);
+      const fields = Object.entries(result.fields ?? {});
+      form.setFields(fields.map(([name, message]) => ({ name: toName(name) as never, errors: [message] })));
+      if (fields[0]) form.scrollToField(toName(fields[0][0]), { block: "center" });
+    }
+    setBusy(false);
+  };
+  return { submit, isBusy, failure, photoProblems };
+}
+
+/** A craft that was here before, or a new one. */
+function CraftSection({
+  craft,
+  known,
+  isNew,
+  isSafe,
+  onNew,
+}: Pick<ReceiveFormProps, "craft"> & {
+  known: ReceiveFormProps["craft"][number] | null;
+  isNew: boolean;
+  isSafe: boolean;
+  onNew: (isNew: boolean) => void;
+}) {
+  return (
+    <section className="panel">
+      <h2>2 Which craft?</h2>
+      {isNew ? (
+        <NewCraftFields />
+      ) : (
+        <Form.Item label="Craft" name="craftId">
+          <Select
+            showSearch
+            optionFilterProp="label"
+            placeholder="Name, tail number or serial"
+            options={craft.map(({ id, label }) => ({ value: id, label }))}
+            disabled={!isSafe}
+          />
+        </Form.Item>
+      )}
+      {known?.openJob && (
+        <p role="alert" className="bad">
+          {known.label.split(" · ")[0]} is here already:{" "}
+          <Link href={`/jobs/${known.openJob}`}>job {known.openJob}</Link> is open.
+        </p>
+      )}
+      {craft.length > 0 && (
+        <Button type="link" onClick={() => onNew(!isNew)} className={styles.other}>
+          {isNew ? "It has been here before" : "It is new here: add it"}
+        </Button>
+      )}
+    </section>
   );
 }
 

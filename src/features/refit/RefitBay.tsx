@@ -53,24 +53,7 @@ export function RefitBay(props: RefitBayProps) {
   return (
     <div className={styles.bay}>
       <div className="stack">
-        <section className="panel">
-          <h2>{causes.length > 1 ? "Causes" : "Cause"}</h2>
-          {causes.length === 0 && (
-            <p>
-              No cause was named yet. <Link href="isolate">Isolate</Link> names it.
-            </p>
-          )}
-          <div className="rows">
-            {causes.map(({ seq, lines, isOpen, isFailed }) => (
-              <div key={seq}>
-                {lines.map((text) => (
-                  <p key={text}>{isOpen ? <strong>{text}</strong> : text}</p>
-                ))}
-                {!isOpen && <p className="soft">{isFailed ? "repaired, a proof failed afterwards" : "repaired"}</p>}
-              </div>
-            ))}
-          </div>
-        </section>
+        <CausePanel causes={causes} />
         <BeforeSection />
         {mayEdit && <RepairOrReplacePanel costs={costs} kinds={kinds} />}
       </div>
@@ -119,27 +102,56 @@ export function RefitBay(props: RefitBayProps) {
             )}
           </section>
         )}
-        <section className="panel">
-          <h2>Proofs asked for · {proofs.length}</h2>
-          {proofs.length === 0 ? (
-            <p className="soft">
-              A new part, or a setting, asks for all the proofs that it invalidated. Nothing is &ldquo;probably
-              fine&rdquo;.
-            </p>
-          ) : (
-            <ol className={styles.before}>
-              {proofs.map(({ title, state }) => (
-                <li key={title} className={state === "met" || state === "waived" ? "soft" : undefined}>
-                  {title}
-                  {state !== "open" && `: ${state}`}
-                </li>
-              ))}
-            </ol>
-          )}
-        </section>
+        <ProofsAsked proofs={proofs} />
         {mayEdit && isHere && <NextBay target={target} to="prove" isPrimary={openProofs > 0} />}
       </div>
     </div>
+  );
+}
+
+function CausePanel({ causes }: Pick<RefitBayProps, "causes">) {
+  return (
+    <section className="panel">
+      <h2>{causes.length > 1 ? "Causes" : "Cause"}</h2>
+      {causes.length === 0 && (
+        <p>
+          No cause was named yet. <Link href="isolate">Isolate</Link> names it.
+        </p>
+      )}
+      <div className="rows">
+        {causes.map(({ seq, lines, isOpen, isFailed }) => (
+          <div key={seq}>
+            {lines.map((text) => (
+              <p key={text}>{isOpen ? <strong>{text}</strong> : text}</p>
+            ))}
+            {!isOpen && <p className="soft">{isFailed ? "repaired, a proof failed afterwards" : "repaired"}</p>}
+          </div>
+        ))}
+      </div>
+    </section>
+  );
+}
+
+/** What the repairs of this job asked for, and how far it is. */
+function ProofsAsked({ proofs }: Pick<RefitBayProps, "proofs">) {
+  return (
+    <section className="panel">
+      <h2>Proofs asked for · {proofs.length}</h2>
+      {proofs.length === 0 ? (
+        <p className="soft">
+          A new part, or a setting, asks for all the proofs that it invalidated. Nothing is &ldquo;probably fine&rdquo;.
+        </p>
+      ) : (
+        <ol className={styles.before}>
+          {proofs.map(({ title, state }) => (
+            <li key={title} className={state === "met" || state === "waived" ? "soft" : undefined}>
+              {title}
+              {state !== "open" && `: ${state}`}
+            </li>
+          ))}
+        </ol>
+      )}
+    </section>
   );
 }
 

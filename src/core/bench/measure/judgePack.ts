@@ -89,10 +89,8 @@ export function judgePack(
   const ohms = fits.map(({ slope }) => -slope.value);
   const rests = fits.map(({ intercept }) => intercept.value);
   const spreadV = Math.max(...rests) - Math.min(...rests);
-  const mean = ohms.reduce((sum, ohm) => sum + ohm, 0) / cells;
-  const charge = restCharge(Math.min(...rests), chemistry);
+  const mean = meanOf(ohms);
   const highestV = Math.max(...rests);
-  const cruiseA = label.cruiseA ?? null;
   const ratedA = cRating === null ? null : (cRating * capacityMah) / 1000;
   const limits = limitsOf(chemistry, cRating);
   const capacityAh = capacityMah / 1000;
@@ -123,42 +121,10 @@ export function judgePack(
     ...(capacity ? [judgeCapacity(capacity, capacityMah)] : []),
     ...(ratedA !== null && peakA !== null ? [judgeRating(peakA, ratedA)] : []),
   ];
-  const aged = resistance.some(({ word }) => word === "bad" || word === "watch")
-    ? true
-    : resistance.some(({ word }) => word === "cannot say")
-      ? null
-      : false;
+  const aged = isAged(resistance);
   return {
     ...verdictOf(judgements),
-    figures: [
-      ...fits.map(({ slopeHalfWidth }, cell) => ({
-        ...estimateOf(`Cell ${cell + 1}`, "internal resistance"),
-        value: ohms[cell]! * 1000,
-        halfWidth: slopeHalfWidth * 1000,
-        unit: "mΩ",
-        decimals: 1,
-      })),
-      ...(capacity && "mah" in capacity
-        ? [{ label: "Holds", value: capacity.mah, halfWidth: capacity.halfWidth, unit: "mAh", decimals: 0 }]
-        : []),
-      { label: "Lowest cell at rest", value: Math.min(...rests), halfWidth: null, unit: "V", decimals: 3 },
-      { label: "Spread at rest", value: spreadV * 1000, halfWidth: null, unit: "mV", decimals: 0 },
-      { label: "Left in it, roughly", value: charge * 100, halfWidth: null, unit: "%", decimals: 0 },
-      ...(peakA === null
-        ? []
-        : [{ label: `Sag of a cell at ${peakA} A`, value: peakA * mean, halfWidth: null, unit: "V", decimals: 2 }]),
-      ...(cruiseA === null
-        ? []
-        : [
-            {
-              label: `Usable at ${cruiseA} A, down to ${CELL_CURVES[chemistry].emptyV} V a cell`,
-              value: capacityMah * usableShare(cruiseA, Math.max(...ohms), chemistry),
-              halfWidth: null,
-              unit: "mAh",
-              decimals: 0,
-            },
-          ]),
-    ],
+    figures: figuresOf({ fits, capacity, rests, chemistry, capacityMah, peakA, cruiseA: label.cruiseA ?? null }),
     evidence: {
       ...(aged !== null && { "pack-resistance": aged }),
       ...(spreadV - spreadErrorV > BAD_SPREAD_V && { "cell-spread": true }),
@@ -168,6 +134,71 @@ export function judgePack(
     carried: { cellMohm: mean * 1000, cellSpreadMv: spreadV * 1000 },
     chart: null,
   };
+}
+
+/** True, false, or null where the resistance cannot be told. */
+function isAged(resistance: readonly Judgement[]): boolean | null {
+  if (resistance.some(({ word }) => word === "bad" || word === "watch")) return true;
+  return resistance.some(({ word }) => word === "cannot say") ? null : false;
+}
+
+function meanOf(values: readonly number[]): number {
+  return values.reduce((sum, value) => sum + value, 0) / values.length;
+}
+
+/** The pack in figures: each cell's resistance, what it holds, how it rests, what it gives at the craft's loads. */
+function figuresOf({
+  fits,
+  capacity,
+  rests,
+  chemistry,
+  capacityMah,
+  peakA,
+  cruiseA,
+}: {
+  fits: readonly ReturnType<typeof fitLine>[];
+  capacity: ReturnType<typeof packCapacity> | null;
+  rests: readonly number[];
+  chemistry: Chemistry;
+  capacityMah: number;
+  peakA: number | null;
+  cruiseA: number | null;
+}): Measured["figures"] {
+  const ohms = fits.map(({ slope }) => -slope.value);
+  const lowestV = Math.min(...rests);
+  const plain = (label: string, value: number, unit: string, decimals: number) => ({
+    label,
+    value,
+    halfWidth: null,
+    unit,
+    decimals,
+  });
+  return [
+    ...fits.map(({ slopeHalfWidth }, cell) => ({
+      ...estimateOf(`Cell ${cell + 1}`, "internal resistance"),
+      value: ohms[cell]! * 1000,
+      halfWidth: slopeHalfWidth * 1000,
+      unit: "mΩ",
+      decimals: 1,
+    })),
+    ...(capacity && "mah" in capacity
+      ? [{ label: "Holds", value: capacity.mah, halfWidth: capacity.halfWidth, unit: "mAh", decimals: 0 }]
+      : []),
+    plain("Lowest cell at rest", lowestV, "V", 3),
+    plain("Spread at rest", (Math.max(...rests) - lowestV) * 1000, "mV", 0),
+    plain("Left in it, roughly", restCharge(lowestV, chemistry) * 100, "%", 0),
+    ...(peakA === null ? [] : [plain(`Sag of a cell at ${peakA} A`, peakA * meanOf(ohms), "V", 2)]),
+    ...(cruiseA === null
+      ? []
+      : [
+          plain(
+            `Usable at ${cruiseA} A, down to ${CELL_CURVES[chemistry].emptyV} V a cell`,
+            capacityMah * usableShare(cruiseA, Math.max(...ohms), chemistry),
+            "mAh",
+            0,
+          ),
+        ]),
+  ];
 }
 
 /** Loads from which a cell must have moved. */

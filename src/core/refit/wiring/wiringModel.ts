@@ -75,15 +75,7 @@ export function wiringModel(wiring: WiringCase): WiringModel {
   const protocols = [...new Set([...board.groups, ...allNeeds(devices)].flatMap((each) => protocolsOf(each)))];
   const maskOf = (names: readonly string[]) => names.reduce((mask, name) => mask | (1 << protocols.indexOf(name)), 0);
   const setNames = [...new Set(allNeeds(devices).flatMap((need) => (need.kind === "output" && need.set) || []))];
-  const resources: Resource[] = [];
-  const indexOf = new Map<string, number>();
-  const resource = (name: string, room: number): number => {
-    const known = indexOf.get(name);
-    if (known !== undefined) return known;
-    indexOf.set(name, resources.length);
-    resources.push({ room });
-    return resources.length - 1;
-  };
+  const { resources, resource } = resourceTable();
   const blockables = [...new Set(board.blocks.flatMap(({ between }) => between))];
 
   const blocks = board.blocks.map(({ between: [a, b] }) => [blockables.indexOf(a), blockables.indexOf(b)] as const);
@@ -97,7 +89,7 @@ export function wiringModel(wiring: WiringCase): WiringModel {
       const feeds = need.kind === "power" ? board.rails.map((_, rail) => feedsOf(need, rail, board, states)) : null;
       const own: number[] = [];
       for (const placement of placementsOf(wiring, device, need)) {
-        const option = optionOf(placement, need, device, index);
+        const option = optionOf({ wiring, resource, blockables }, placement, need, device, index);
         if (feeds && !feeds[option.rail]!.includes(1)) continue;
         own.push(options.length);
         options.push(option);
@@ -142,39 +134,64 @@ export function wiringModel(wiring: WiringCase): WiringModel {
     blockedBy: blockables.map((_, index) => blocks.flatMap(([a, b]) => (a === index ? [b] : b === index ? [a] : []))),
     weights,
   };
+}
 
-  function optionOf({ lines, pads, uses }: Placement, need: Need, device: Device, index: number): Option {
-    const used = pads.map((pad, line) => board.pads[pad]!.uses[uses[line]!]!);
-    const first = used[0]!;
-    const port = "port" in first ? first.port : "";
-    const takes = pads.flatMap((pad) => {
-      const room = roomOf(board.pads[pad]!);
-      return need.kind === "bus" || !Number.isFinite(room) ? [] : [resource(`pad ${pad}`, room)];
-    });
-    if (need.kind === "serial") takes.push(resource(`port ${port}`, 1));
-    if (need.kind === "bus" && need.address !== undefined) takes.push(resource(`address ${port} ${need.address}`, 1));
-    const at = need.at ?? device.at;
-    const portIndex = board.ports.findIndex(({ id }) => id === port);
-    const before = portIndex < 0 ? undefined : oldNumber(wiring, device.id, need.id);
-    return {
-      need: index,
-      pads,
-      uses,
-      port: port || (first.function === "output" ? first.group : first.function === "power" ? first.rail : ""),
-      moved: pads.filter((pad, line) => isMoved(oldWire(wiring, device.id, need, lines[line]!), board.pads[pad]!))
-        .length,
-      runHundredths: at ? pads.reduce((sum, pad) => sum + runHundredths(at, board.pads[pad]!), 0) : 0,
-      portsChanged: before !== undefined && before !== board.ports[portIndex]!.number ? 1 : 0,
-      cost: 0,
-      takes,
-      group: first.function === "output" ? board.groups.findIndex(({ id }) => id === first.group) : -1,
-      rail: first.function === "power" ? board.rails.findIndex(({ id }) => id === first.rail) : -1,
-      blocks: [...pads.map((pad) => board.pads[pad]!.name), port].flatMap((what) => {
-        const found = blockables.indexOf(what);
-        return found < 0 ? [] : [found];
-      }),
-    };
-  }
+/** What options take from each other, by name, each counted once. */
+function resourceTable() {
+  const resources: Resource[] = [];
+  const indexOf = new Map<string, number>();
+  const resource = (name: string, room: number): number => {
+    const known = indexOf.get(name);
+    if (known !== undefined) return known;
+    indexOf.set(name, resources.length);
+    resources.push({ room });
+    return resources.length - 1;
+  };
+  return { resources, resource };
+}
+
+/** What a way to connect a need takes, blocks and costs. */
+function optionOf(
+  {
+    wiring,
+    resource,
+    blockables,
+  }: { wiring: WiringCase; resource: (name: string, room: number) => number; blockables: readonly string[] },
+  { lines, pads, uses }: Placement,
+  need: Need,
+  device: Device,
+  index: number,
+): Option {
+  const { board } = wiring;
+  const used = pads.map((pad, line) => board.pads[pad]!.uses[uses[line]!]!);
+  const first = used[0]!;
+  const port = "port" in first ? first.port : "";
+  const takes = pads.flatMap((pad) => {
+    const room = roomOf(board.pads[pad]!);
+    return need.kind === "bus" || !Number.isFinite(room) ? [] : [resource(`pad ${pad}`, room)];
+  });
+  if (need.kind === "serial") takes.push(resource(`port ${port}`, 1));
+  if (need.kind === "bus" && need.address !== undefined) takes.push(resource(`address ${port} ${need.address}`, 1));
+  const at = need.at ?? device.at;
+  const portIndex = board.ports.findIndex(({ id }) => id === port);
+  const before = portIndex < 0 ? undefined : oldNumber(wiring, device.id, need.id);
+  return {
+    need: index,
+    pads,
+    uses,
+    port: port || (first.function === "output" ? first.group : first.function === "power" ? first.rail : ""),
+    moved: pads.filter((pad, line) => isMoved(oldWire(wiring, device.id, need, lines[line]!), board.pads[pad]!)).length,
+    runHundredths: at ? pads.reduce((sum, pad) => sum + runHundredths(at, board.pads[pad]!), 0) : 0,
+    portsChanged: before !== undefined && before !== board.ports[portIndex]!.number ? 1 : 0,
+    cost: 0,
+    takes,
+    group: first.function === "output" ? board.groups.findIndex(({ id }) => id === first.group) : -1,
+    rail: first.function === "power" ? board.rails.findIndex(({ id }) => id === first.rail) : -1,
+    blocks: [...pads.map((pad) => board.pads[pad]!.name), port].flatMap((what) => {
+      const found = blockables.indexOf(what);
+      return found < 0 ? [] : [found];
+    }),
+  };
 }
 
 /** How many wires a pad holds. */

@@ -37,93 +37,10 @@ export function LearnedPage({ isLearning, rates, linked, unlinked, mayDecide }: 
           <p>No job with a named cause was handed back yet. The first that is stands here, with what it changed.</p>
         </section>
       )}
-      {linked.length > 0 && (
-        <section className="panel stack" aria-label="What faults show">
-          <h2>What faults show</h2>
-          <p className="soft">
-            By the answers to checks on jobs with one cause; complaints are left out, since nobody names what is not so.
-            The better the library knows a figure, the more looks it takes to move it.
-          </p>
-          <div className={styles.scroll}>
-            <table className={styles.table}>
-              <thead>
-                <tr>
-                  <th>Fault, and what it shows</th>
-                  <th className="number">Library</th>
-                  <th className="number">Now</th>
-                  <th className="number">Seen</th>
-                  <th>Jobs</th>
-                  <th>Learning</th>
-                </tr>
-              </thead>
-              <tbody>
-                {linked.slice(0, LINES_SHOWN).map((line) => (
-                  <LinkRow key={`${line.faultId} ${line.symptomId}`} line={line} mayDecide={mayDecide} />
-                ))}
-              </tbody>
-            </table>
-          </div>
-          {linked.length > LINES_SHOWN && (
-            <p className="soft">The {linked.length - LINES_SHOWN} that moved least are not shown.</p>
-          )}
-        </section>
-      )}
-      {unlinked.length > 0 && (
-        <section className="panel stack" aria-label="Seen together without a link">
-          <h2>Seen together, and not in the library</h2>
-          <p className="soft">Nothing is learned of these. A lead who finds one right adds the link to its symptom.</p>
-          <ul className={styles.pairs}>
-            {unlinked.slice(0, LINES_SHOWN).map((line) => (
-              <li key={`${line.faultId} ${line.symptomId}`}>
-                <strong>{line.symptom}</strong> with {line.fault}: <span className="number">{seenText(line)}</span>{" "}
-                <Jobs jobs={line.jobs} />
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
-      {rates.map(({ kind, jobs, lines }) => (
-        <section key={kind} className="panel stack" aria-label={`How often, ${kind}`}>
-          <h2>
-            How often: {kind}, {jobs} {jobs === 1 ? "job" : "jobs"}
-          </h2>
-          {lines.length === 0 ? (
-            <p className="soft">None of them had a cause that is in the library.</p>
-          ) : (
-            <div className={styles.scroll}>
-              <table className={styles.table}>
-                <thead>
-                  <tr>
-                    <th>Fault</th>
-                    <th className="number">Expected</th>
-                    <th className="number">Met</th>
-                    <th className="number">Rate</th>
-                    <th>Jobs</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {lines.map(({ faultId, fault, expected, seen, times, jobs: own }) => (
-                    <tr key={faultId}>
-                      <td>{fault}</td>
-                      <td className="number" data-name="expected">
-                        {expected.toFixed(2)}
-                      </td>
-                      <td className="number" data-name="met">
-                        {seen}
-                      </td>
-                      <td className="number" data-name="rate">
-                        <b>× {times.toFixed(2)}</b>
-                      </td>
-                      <td data-name="jobs">
-                        <Jobs jobs={own.map((id) => ({ id, isSo: true }))} />
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </div>
-          )}
-        </section>
+      {linked.length > 0 && <LinkTable linked={linked} mayDecide={mayDecide} />}
+      {unlinked.length > 0 && <UnlinkedPairs unlinked={unlinked} />}
+      {rates.map((rate) => (
+        <RateTable key={rate.kind} {...rate} />
       ))}
       {!isEmpty && (
         <p className="soft">A wrongly closed job is taken out, with all it taught, on its Hand back page.</p>
@@ -132,8 +49,105 @@ export function LearnedPage({ isLearning, rates, linked, unlinked, mayDecide }: 
   );
 }
 
+function LinkTable({ linked, mayDecide }: Pick<LearnedPageProps, "linked" | "mayDecide">) {
+  return (
+    <section className="panel stack" aria-label="What faults show">
+      <h2>What faults show</h2>
+      <p className="soft">
+        By the answers to checks on jobs with one cause; complaints are left out, since nobody names what is not so. The
+        better the library knows a figure, the more looks it takes to move it.
+      </p>
+      <div className={styles.scroll}>
+        <table className={styles.table}>
+          <thead>
+            <tr>
+              <th>Fault, and what it shows</th>
+              <th className="number">Library</th>
+              <th className="number">Now</th>
+              <th className="number">Seen</th>
+              <th>Jobs</th>
+              <th>Learning</th>
+            </tr>
+          </thead>
+          <tbody>
+            {linked.slice(0, LINES_SHOWN).map((line) => (
+              <LinkRow key={`${line.faultId} ${line.symptomId}`} line={line} mayDecide={mayDecide} />
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {linked.length > LINES_SHOWN && (
+        <p className="soft">The {linked.length - LINES_SHOWN} that moved least are not shown.</p>
+      )}
+    </section>
+  );
+}
+
+function UnlinkedPairs({ unlinked }: Pick<LearnedPageProps, "unlinked">) {
+  return (
+    <section className="panel stack" aria-label="Seen together without a link">
+      <h2>Seen together, and not in the library</h2>
+      <p className="soft">Nothing is learned of these. A lead who finds one right adds the link to its symptom.</p>
+      <ul className={styles.pairs}>
+        {unlinked.slice(0, LINES_SHOWN).map((line) => (
+          <li key={`${line.faultId} ${line.symptomId}`}>
+            <strong>{line.symptom}</strong> with {line.fault}: <span className="number">{seenText(line)}</span>{" "}
+            <Jobs jobs={line.jobs} />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function RateTable({ kind, jobs, lines }: LearnedPageProps["rates"][number]) {
+  return (
+    <section className="panel stack" aria-label={`How often, ${kind}`}>
+      <h2>
+        How often: {kind}, {jobs} {jobs === 1 ? "job" : "jobs"}
+      </h2>
+      {lines.length === 0 ? (
+        <p className="soft">None of them had a cause that is in the library.</p>
+      ) : (
+        <div className={styles.scroll}>
+          <table className={styles.table}>
+            <thead>
+              <tr>
+                <th>Fault</th>
+                <th className="number">Expected</th>
+                <th className="number">Met</th>
+                <th className="number">Rate</th>
+                <th>Jobs</th>
+              </tr>
+            </thead>
+            <tbody>
+              {lines.map(({ faultId, fault, expected, seen, times, jobs: own }) => (
+                <tr key={faultId}>
+                  <td>{fault}</td>
+                  <td className="number" data-name="expected">
+                    {expected.toFixed(2)}
+                  </td>
+                  <td className="number" data-name="met">
+                    {seen}
+                  </td>
+                  <td className="number" data-name="rate">
+                    <b>× {times.toFixed(2)}</b>
+                  </td>
+                  <td data-name="jobs">
+                    <Jobs jobs={own.map((id) => ({ id, isSo: true }))} />
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+    </section>
+  );
+}
+
 function LinkRow({ line, mayDecide }: { line: LinkLine; mayDecide: boolean }) {
-  const { fault, symptom, before, now, jobs, takenBack } = line;
+  const { fault, symptom, before, counts, jobs } = line;
   return (
     <tr>
       <td>
@@ -144,7 +158,7 @@ function LinkRow({ line, mayDecide }: { line: LinkLine; mayDecide: boolean }) {
         {formatPercent(before ?? 0)}
       </td>
       <td className="number" data-name="now">
-        <b>{formatPercent((takenBack ? before : now) ?? 0)}</b>
+        <b>{formatPercent(counts ?? 0)}</b>
       </td>
       <td className="number" data-name="seen">
         {seenText(line)}

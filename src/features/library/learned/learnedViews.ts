@@ -14,6 +14,8 @@ export interface LinkLine {
   /** That it shows with this fault alone; null where the library links them not at all. */
   before: number | null;
   now: number | null;
+  /** Which of the two counts: the library's where what was learned is taken back. */
+  counts: number | null;
   looked: number;
   shown: number;
   /** The jobs that looked, newest first. */
@@ -59,6 +61,7 @@ export function linkLines(
       symptom: symptoms.get(pair.symptomId) ?? pair.symptomId,
       before: link?.before ?? null,
       now: link?.now ?? null,
+      counts: (away ? link?.before : link?.now) ?? null,
       takenBack: away ? { by: away.by, when: formatDateTime(away.at), reason: away.reason } : null,
     };
   });

@@ -75,26 +75,8 @@ export function MotorMapPanel({ target, mayEdit, shape, wiring, plan }: Props) {
             onChange={choose}
           />
         </div>
-        <div className={styles.field}>
-          <span className={styles.small}>Props turned</span>
-          <Radio.Group
-            aria-label="Props turned"
-            optionType="button"
-            value={was}
-            options={TURNS}
-            onChange={(event) => setWas(event.target.value as PropsTurn)}
-          />
-        </div>
-        <div className={styles.field}>
-          <span className={styles.small}>shall turn</span>
-          <Radio.Group
-            aria-label="Props shall turn"
-            optionType="button"
-            value={becomes}
-            options={TURNS}
-            onChange={(event) => setBecomes(event.target.value as PropsTurn)}
-          />
-        </div>
+        <TurnField label="Props turned" name="Props turned" value={was} onChange={setWas} />
+        <TurnField label="shall turn" name="Props shall turn" value={becomes} onChange={setBecomes} />
       </div>
       <table className={styles.wires}>
         <thead>
@@ -134,6 +116,21 @@ export function MotorMapPanel({ target, mayEdit, shape, wiring, plan }: Props) {
         </Button>
       )}
     </section>
+  );
+}
+
+function TurnField(props: { label: string; name: string; value: PropsTurn; onChange: (turn: PropsTurn) => void }) {
+  return (
+    <div className={styles.field}>
+      <span className={styles.small}>{props.label}</span>
+      <Radio.Group
+        aria-label={props.name}
+        optionType="button"
+        value={props.value}
+        options={TURNS}
+        onChange={(event) => props.onChange(event.target.value as PropsTurn)}
+      />
+    </div>
   );
 }
 

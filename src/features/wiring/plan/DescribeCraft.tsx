@@ -189,78 +189,118 @@ function DeviceRows({
     const rest = draft.oldWires.filter((wire) => wire !== old);
     onChange({ oldWires: next.pad === "" ? rest : [...rest, next] });
   };
-  return rows.map(({ need, line }, index) => {
-    const wire = wireOf(need, line);
-    const pads =
-      oldBoard?.pads.filter(({ uses }) =>
-        uses.some((use) => serves(use, { ...need, inverted: false } as Need, line)),
-      ) ?? [];
-    const what = `${needWords(need)}${line === "wire" ? "" : `, ${line}`}`;
-    return (
-      <tr key={`${need.id} ${line}`}>
-        <td>{index === 0 && <strong>{device.name}</strong>}</td>
-        <td>
-          {need.kind === "power" && labelled === need.id ? (
-            <SupplyFields device={device} need={need} onDone={relabel} />
-          ) : (
-            <>
-              {what}{" "}
-              {need.kind === "power" && mayEdit && (
-                <button
-                  type="button"
-                  className={styles.link}
-                  aria-label={`As on the label of ${device.name}`}
-                  onClick={() => setLabelled(need.id)}
-                >
-                  its label
-                </button>
-              )}
-            </>
-          )}
-        </td>
-        <td>
-          {oldBoard ? (
-            <Select
-              size="small"
-              style={{ width: 100 }}
-              aria-label={`${device.name}, ${what}: was at`}
-              value={wire?.pad ?? ""}
-              disabled={!mayEdit}
-              options={[{ value: "", label: "—" }, ...pads.map(({ name }) => ({ value: name, label: name }))]}
-              onChange={(pad) => put(need, line, { pad })}
-            />
-          ) : (
-            <span className="soft">board not described</span>
-          )}
-        </td>
-        <td>
-          {wire && (
-            <Select
-              size="small"
-              style={{ width: 110 }}
-              aria-label={`${device.name}, ${what}: colour`}
-              value={wire.colour ?? ""}
-              disabled={!mayEdit}
-              options={[
-                { value: "", label: "not noted" },
-                ...Object.keys(WIRE_COLOURS).map((colour) => ({ value: colour, label: colour })),
-              ]}
-              onChange={(colour) => put(need, line, { colour: colour || undefined })}
-            />
-          )}
-        </td>
-        <td>
-          {index === 0 && mayEdit && (
-            <button
-              type="button"
-              className={styles.link}
-              onClick={() => onChange({ devices: draft.devices.filter(({ id }) => id !== device.id) })}
-            >
-              Take off
-            </button>
-          )}
-        </td>
-      </tr>
-    );
-  });
+  return rows.map(({ need, line }, index) => (
+    <WireRow
+      key={`${need.id} ${line}`}
+      device={device}
+      need={need}
+      line={line}
+      isFirst={index === 0}
+      oldBoard={oldBoard}
+      wire={wireOf(need, line)}
+      isLabelled={labelled === need.id}
+      mayEdit={mayEdit}
+      onLabel={() => setLabelled(need.id)}
+      onRelabel={relabel}
+      onPut={(change) => put(need, line, change)}
+      onTakeOff={() => onChange({ devices: draft.devices.filter(({ id }) => id !== device.id) })}
+    />
+  ));
+}
+
+/** One wire of a device: what it is, where it was, which colour it has. */
+function WireRow({
+  device,
+  need,
+  line,
+  isFirst,
+  oldBoard,
+  wire,
+  isLabelled,
+  mayEdit,
+  onLabel,
+  onRelabel,
+  onPut,
+  onTakeOff,
+}: {
+  device: Device;
+  need: Need;
+  line: Line;
+  isFirst: boolean;
+  oldBoard: Board | undefined;
+  wire: Wire | undefined;
+  /** True while its supply is put in as its label says. */
+  isLabelled: boolean;
+  mayEdit: boolean;
+  onLabel: () => void;
+  onRelabel: (label: Need | null) => void;
+  onPut: (change: Partial<Wire>) => void;
+  onTakeOff: () => void;
+}) {
+  const pads =
+    oldBoard?.pads.filter(({ uses }) => uses.some((use) => serves(use, { ...need, inverted: false } as Need, line))) ??
+    [];
+  const what = `${needWords(need)}${line === "wire" ? "" : `, ${line}`}`;
+  return (
+    <tr>
+      <td>{isFirst && <strong>{device.name}</strong>}</td>
+      <td>
+        {need.kind === "power" && isLabelled ? (
+          <SupplyFields device={device} need={need} onDone={onRelabel} />
+        ) : (
+          <>
+            {what}{" "}
+            {need.kind === "power" && mayEdit && (
+              <button
+                type="button"
+                className={styles.link}
+                aria-label={`As on the label of ${device.name}`}
+                onClick={onLabel}
+              >
+                its label
+              </button>
+            )}
+          </>
+        )}
+      </td>
+      <td>
+        {oldBoard ? (
+          <Select
+            size="small"
+            style={{ width: 100 }}
+            aria-label={`${device.name}, ${what}: was at`}
+            value={wire?.pad ?? ""}
+            disabled={!mayEdit}
+            options={[{ value: "", label: "—" }, ...pads.map(({ name }) => ({ value: name, label: name }))]}
+            onChange={(pad) => onPut({ pad })}
+          />
+        ) : (
+          <span className="soft">board not described</span>
+        )}
+      </td>
+      <td>
+        {wire && (
+          <Select
+            size="small"
+            style={{ width: 110 }}
+            aria-label={`${device.name}, ${what}: colour`}
+            value={wire.colour ?? ""}
+            disabled={!mayEdit}
+            options={[
+              { value: "", label: "not noted" },
+              ...Object.keys(WIRE_COLOURS).map((colour) => ({ value: colour, label: colour })),
+            ]}
+            onChange={(colour) => onPut({ colour: colour || undefined })}
+          />
+        )}
+      </td>
+      <td>
+        {isFirst && mayEdit && (
+          <button type="button" className={styles.link} onClick={onTakeOff}>
+            Take off
+          </button>
+        )}
+      </td>
+    </tr>
+  );
 }
