@@ -9,9 +9,13 @@ const png = new Blob(["png"], { type: "image/png" });
 beforeEach(() => draw.mockReset().mockResolvedValue(png));
 
 const option = () => ({});
-const show = (keep: ((picture: Blob, caption: string) => Promise<string | null>) | null, subject = "a fit") => (
+const show = (
+  keep: ((picture: Blob, caption: string) => Promise<string | null>) | null,
+  subject = "a fit",
+  toOption: () => object = option,
+) => (
   <ReportPicturesContext value={keep && { keep }}>
-    <PictureButton toOption={option} heightPx={240} caption="Thrust over amps" subject={subject} />
+    <PictureButton toOption={toOption} heightPx={240} caption="Thrust over amps" subject={subject} />
   </ReportPicturesContext>
 );
 const press = () => act(async () => fireEvent.click(screen.getByRole("button", { name: /Into the report/ })));
@@ -41,6 +45,14 @@ describe("PictureButton", () => {
     await press();
     rerender(show(keep, "another fit"));
     expect(screen.getByRole("status")).toBeEmptyDOMElement();
+  });
+
+  it("says of a run that goes on that the report has it as it stood", async () => {
+    const keep = async () => null;
+    const { rerender } = render(show(keep));
+    await press();
+    rerender(show(keep, "a fit", () => ({ further: true })));
+    expect(screen.getByRole("status")).toHaveTextContent("In the report, as it stood then");
   });
 
   it("is not there where there is no report, or none that one may change", () => {

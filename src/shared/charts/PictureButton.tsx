@@ -14,19 +14,25 @@ interface Props {
   subject: string;
 }
 
+const KEPT = "In the report";
+
 /** Puts a chart as it is now into the job's report; nothing where there is no report. */
 export function PictureButton({ toOption, heightPx, caption, subject }: Props) {
   const pictures = use(ReportPicturesContext);
-  const [state, setState] = useState<{ of: string; said: string; isBusy: boolean } | null>(null);
+  const [state, setState] = useState<{ of: string; drew: Props["toOption"]; said: string; isBusy: boolean } | null>(
+    null,
+  );
   if (!pictures) return null;
   const said = state?.of === subject ? state : null;
+  // A run that goes on is drawn further than its picture.
+  const isPast = said?.said === KEPT && said.drew !== toOption;
   const keep = async () => {
-    setState({ of: subject, said: "Drawing…", isBusy: true });
+    setState({ of: subject, drew: toOption, said: "Drawing…", isBusy: true });
     const refused = await drawPicture(toOption, heightPx).then(
       (picture) => pictures.keep(picture, caption),
       () => "The picture could not be drawn.",
     );
-    setState({ of: subject, said: refused ?? "In the report", isBusy: false });
+    setState({ of: subject, drew: toOption, said: refused ?? KEPT, isBusy: false });
   };
   return (
     <p className={styles.picture}>
@@ -38,7 +44,7 @@ export function PictureButton({ toOption, heightPx, caption, subject }: Props) {
       >
         Into the report
       </button>{" "}
-      <span role="status">{said?.said}</span>
+      <span role="status">{isPast ? "In the report, as it stood then" : said?.said}</span>
     </p>
   );
 }
