@@ -38,11 +38,7 @@ const SIMULATION = [
   "<rootDir>/src/core/diagnosis/checks/rankingQuality.test.ts",
   "<rootDir>/src/sim/simulatedRepair.test.ts",
   "<rootDir>/tests/replays/*.test.ts",
-  "<rootDir>/tests/fixtures/otherBench/*.test.ts",
-  "<rootDir>/tests/fixtures/otherLogs/*.test.ts",
-  "<rootDir>/tests/fixtures/thirdBench/*.test.ts",
-  "<rootDir>/tests/fixtures/thirdLogs/*.test.ts",
-  "<rootDir>/tests/fixtures/otherWiring/*.test.ts",
+  "<rootDir>/tests/fixtures/*/*.test.ts",
 ];
 
 process.env.PITSTOPA_ZONE ??= "UTC"; // what is written of a time must not depend on where the tests run

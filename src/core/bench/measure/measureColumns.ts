@@ -35,6 +35,8 @@ export interface MeasurementOptions {
   chemistry?: Chemistry | null | undefined;
   massG?: number | null | undefined;
   propInches?: number | null | undefined;
+  /** Magnets of the bell, where the table has electrical turns alone. */
+  poles?: number | null | undefined;
   /** Air of the day, °C and hPa. */
   airC?: number | null | undefined;
   airHpa?: number | null | undefined;
