@@ -25,7 +25,7 @@ const HELP = `pitstopa: the bench partner of a drone repair technician, for scri
   pitstopa bench FILE.csv --kind motor|servo|power|meter|pack|esc [--json]
                                                fit and judge a table of readings, or a run's own file; columns name their
                                                unit: "voltage [V]"
-      motor: --mass G --prop INCHES            power: --continuous A --flight-share N
+      motor: --mass G --prop INCHES --poles N        power: --continuous A --flight-share N
       motor, servo, esc, power: --baseline FILE.csv, the same from when it was good
       meter: --scale N                         esc:   --continuous A --burst A --limit-c N --motors N (for a run's file)
       pack:  --capacity MAH --c-rating N --peak A --cruise A --chemistry LiPo|LiHV|Li-ion|LiFePO4
@@ -73,7 +73,7 @@ in PITSTOPA_STATE. backup, restore and person start its database for themselves 
 const OPTIONS_OF = {
   meter: ["scale"],
   servo: ["baseline"],
-  motor: ["mass", "prop", "motors", "baseline"],
+  motor: ["mass", "prop", "poles", "motors", "baseline"],
   pack: ["capacity", "c-rating", "peak", "cruise", "chemistry"],
   power: ["continuous", "motors", "flight-share", "baseline"],
   esc: ["continuous", "burst", "limit-c", "motors", "baseline"],
@@ -139,6 +139,7 @@ function readArguments() {
         chemistry: { type: "string" },
         mass: { type: "string" },
         prop: { type: "string" },
+        poles: { type: "string" },
         motors: { type: "string" },
         continuous: { type: "string" },
         burst: { type: "string" },
@@ -233,6 +234,7 @@ async function bench(file, values) {
     chemistry: values.chemistry ?? null,
     massG: numberOf("mass", values.mass),
     propInches: numberOf("prop", values.prop),
+    poles: numberOf("poles", values.poles),
     motorCount: numberOf("motors", values.motors),
     continuousA: numberOf("continuous", values.continuous),
     burstA: numberOf("burst", values.burst),

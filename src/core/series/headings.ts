@@ -1,9 +1,18 @@
 import { findUnit, QUANTITIES, type Quantity, type Unit } from "../units/quantities";
 import { CHANNELS } from "./channels";
+import { columnOfWord, isPlaceAlone, sideOf, withoutPlaces, wordsOf } from "./columnWords";
 
 /** What a heading says: which column it is, and in what unit; or what is missing. */
 export type Heading =
-  | { kind: "read"; name: string; quantity: Quantity; unit: Unit; isOwnWord: boolean }
+  | {
+      kind: "read";
+      name: string;
+      quantity: Quantity;
+      unit: Unit;
+      isOwnWord: boolean;
+      /** Whose reading it is, where the heading says so: it counts where a meter is held against another. */
+      side?: "shown" | "reference" | null;
+    }
   /** A known column without a unit: one may stand in the line below. */
   | { kind: "no unit"; name: string; isOwnWord: boolean }
   /** A unit that is unknown, or is none of what the column measures. */
@@ -30,56 +39,6 @@ const OF_OWN_NAMES = [
   "power",
 ] as const satisfies readonly Quantity[];
 
-/** Other words for the columns, as instruments write them, in lower case without signs between. Common practice. */
-const WORDS: Readonly<Record<string, readonly string[]>> = {
-  time: ["t", "timestamp", "elapsed", "elapsedtime", "seconds", "timestep"],
-  throttle: ["thr", "throttlecommand", "throttlecmd", "throttleinput", "duty", "dutycycle"],
-  voltage: [
-    "v",
-    "u",
-    "volt",
-    "volts",
-    "vbat",
-    "vbatt",
-    "batteryvoltage",
-    "packvoltage",
-    "supplyvoltage",
-    "inputvoltage",
-  ],
-  current: [
-    "a",
-    "i",
-    "amp",
-    "amps",
-    "ampere",
-    "amperes",
-    "batterycurrent",
-    "packcurrent",
-    "motorcurrent",
-    "inputcurrent",
-  ],
-  speed: ["n", "rpm", "revs", "rotation", "rotationspeed", "motorspeed", "rotationalspeed", "mechanicalrpm"],
-  thrust: ["force", "pull", "lift", "thrustforce"],
-  power: ["p", "watt", "watts", "electricalpower", "inputpower"],
-  pulse: ["pulsewidth", "pwm", "pulselength", "servopulse"],
-  angle: ["deflection", "position", "servoangle", "travel"],
-  temperature: ["temp", "motortemp", "motortemperature", "temperaturemotor", "tempmotor"],
-  esctemperature: ["esctemp", "tempesc", "temperatureesc", "esct"],
-  vibration: ["vib", "imbalance"],
-  roughness: ["rough", "bearingnoise"],
-  acceleration: ["acc", "accel"],
-  shown: ["display", "displayed", "indicated", "craft", "telemetry"],
-  reference: ["ref", "true", "actual", "trusted", "wattmeter", "inlinemeter"],
-  motor: ["motorno", "motornumber", "motorid"],
-};
-const nameOfWord = new Map(
-  Object.entries(WORDS).flatMap(([name, words]) => words.map((word) => [word, name] as const)),
-);
-
-/** Words that say where or how something was measured, and not what. Common practice. */
-const BESIDE =
-  /\b(supply|battery|pack|input|total|measured|mean|average|avg|dc|bus|line|sensor|meter|probe|reading|value)\b/g;
-
 /** A unit that stands alone as a heading names its column. */
 const UNIT_NAMES: Readonly<Record<string, readonly [name: string, symbol: string]>> = {
   rpm: ["speed", "rpm"],
@@ -102,16 +61,31 @@ const UNIT_NAMES: Readonly<Record<string, readonly [name: string, symbol: string
   deg: ["angle", "°"],
   degrees: ["angle", "°"],
   "%": ["throttle", "%"],
+  erpm: ["electricalspeed", "rpm"],
 };
 
-/** Reads one heading: “voltage [mV]”, “Throttle (%)”, “speed, rpm”, “meter_A”, “RPM”. */
+/** What a place alone measures, by its unit. */
+const BY_UNIT: Partial<Record<Quantity, string>> = {
+  voltage: "voltage",
+  current: "current",
+  rotation: "speed",
+  temperature: "temperature",
+  angle: "angle",
+  thrust: "thrust",
+  power: "power",
+};
+
+/** Reads one heading: “voltage [mV]”, “Throttle (%)”, “speed, rpm”, “meter_A”, “RPM”, “BattV”. */
 export function readHeading(raw: string): Heading {
   const text = raw.trim().replace(/\s+/g, " ");
+  const own = UNIT_NAMES[text.toLowerCase()] ?? (findUnit("rotation", text) ? (["speed", text] as const) : undefined);
+  if (own) return withUnit(own[0], own[1], false);
   const { name, symbol } = partsOf(text);
-  const known = columnNamed(name);
+  const known = columnNamed(name, symbol);
   if (symbol === null) {
-    const own = UNIT_NAMES[text.toLowerCase()];
-    if (own) return withUnit(own[0], own[1], false);
+    const bare = withoutPlaces(wordsOf(text)).join(" ");
+    const grown = bare.length > 2 ? UNIT_NAMES[bare] : undefined; // “RPM1”, but not “S1”
+    if (grown && known?.isOwnWord === false) return withUnit(grown[0], grown[1], false);
     if (!known) return { kind: "unknown", name: text.toLowerCase() };
     if (WITHOUT_UNIT.has(known.name))
       return {
@@ -123,11 +97,15 @@ export function readHeading(raw: string): Heading {
       };
     return { kind: "no unit", ...known };
   }
-  return withUnit(known?.name ?? name.toLowerCase(), symbol, known?.isOwnWord ?? true);
+  const read = withUnit(known?.name ?? name.toLowerCase(), symbol, known?.isOwnWord ?? true);
+  const side = sideOf(wordsOf(name));
+  return read.kind === "read" && side ? { ...read, side } : read;
 }
 
 /** The same heading once its unit was found elsewhere. */
 export function withUnit(name: string, symbol: string, isOwnWord: boolean): Heading {
+  // A command in microseconds is a pulse.
+  if (name === "throttle" && findUnit("time", symbol)) return withUnit("pulse", symbol, false);
   const expected = quantityOf(name);
   const quantity =
     expected && findUnit(expected, symbol)
@@ -147,6 +125,7 @@ export function isUnitSymbol(text: string): boolean {
 /** What a column of a known name must be; null for names that are the user's own. */
 export function quantityOf(name: string): Quantity | null {
   if (name === "acceleration") return "acceleration";
+  if (name === "electricalspeed") return "rotation";
   if (OF_ANY_QUANTITY.has(name)) return null;
   return Object.hasOwn(CHANNELS, name) ? CHANNELS[name]!.quantity : null;
 }
@@ -154,13 +133,30 @@ export function quantityOf(name: string): Quantity | null {
 /** Splits name and unit: in any bracket, or behind a comma, a slash, an underscore or a blank when a unit stands there. */
 function partsOf(text: string): { name: string; symbol: string | null } {
   const bracketed = /^(.*?)[\s_,]*[[({<]\s*([^\])}>]*?)\s*[\])}>]\s*$/.exec(text);
-  if (bracketed?.[1]) return { name: bracketed[1], symbol: bracketed[2]! };
+  if (bracketed?.[1]) {
+    const [, name, inside] = bracketed as unknown as [string, string, string];
+    return isRange(inside) ? { name, symbol: unitOfRange(inside) } : { name, symbol: inside };
+  }
   // "ESC temperature/°C": the first place behind which a unit stands and nothing else.
   for (const { index, 0: sign } of text.matchAll(/\s*[,/]\s*|_|\s+in\s+|\s+/g)) {
     const [name, symbol] = [text.slice(0, index), text.slice(index + sign.length)];
     if (name && isUnitOf(name, symbol, /[,/]/.test(sign))) return { name, symbol };
   }
+  // "BattV": a place and its unit in one.
+  const grown = /^([A-Za-z]{2,})(V|A|W|mV|mA)$/.exec(text);
+  if (grown && isPlaceAlone(wordsOf(grown[1]!))) return { name: grown[1]!, symbol: grown[2]! };
   return { name: text, symbol: null };
+}
+
+const RANGE = /^\d+(?:\.\d+)?\s*(?:-|–|\.\.+|to)\s*(\d+(?:\.\d+)?)$/;
+
+function isRange(text: string): boolean {
+  return RANGE.test(text);
+}
+
+/** “0..1” is a share, “0-100” percent; another range says no unit. */
+function unitOfRange(text: string): string | null {
+  return { "1": "1", "1.0": "1", "100": "%" }[RANGE.exec(text)![1]!] ?? null;
 }
 
 /** True when a unit stands there; a bare 1 is one behind a comma or a slash, of a share: "throttle/1", but not "cell 1". */
@@ -170,26 +166,41 @@ function isUnitOf(name: string, symbol: string, isSet: boolean): boolean {
 }
 
 /** The column that a name stands for; `isOwnWord` when it is the shop's own name of it. */
-function columnNamed(text: string): { name: string; isOwnWord: boolean } | null {
+function columnNamed(text: string, symbol: string | null = null): { name: string; isOwnWord: boolean } | null {
   const plain = text.toLowerCase().replace(/[\s._#-]+/g, "");
+  const isCounted = symbol === null || findUnit("count", symbol) !== null;
   if (
     Object.hasOwn(CHANNELS, plain) ||
     OF_ANY_QUANTITY.has(plain) ||
-    WITHOUT_UNIT.has(plain) ||
+    (WITHOUT_UNIT.has(plain) && isCounted) ||
     plain === "acceleration"
   )
     return { name: plain, isOwnWord: true };
-  const cell = /^(?:cell|c|cellvoltage)(\d{1,2})(?:voltage)?$/.exec(plain);
-  if (cell && Object.hasOwn(CHANNELS, `cell${Number(cell[1])}`))
-    return { name: `cell${Number(cell[1])}`, isOwnWord: false };
-  const name = nameOfWord.get(plain);
-  if (name) return { name, isOwnWord: false };
+  const cell = cellOf(plain, symbol);
+  if (cell) return { name: cell, isOwnWord: false };
+  const name = columnOfWord(plain);
+  if (name && (isCounted || !WITHOUT_UNIT.has(name))) return { name, isOwnWord: false };
   // “Reference meter”, “supply current”: what is left once the place is taken off.
-  const bare = text
-    .toLowerCase()
-    .replace(/[\s._#-]+/g, " ")
-    .replace(BESIDE, " ")
-    .trim();
-  const left = bare !== "" && bare.length < text.trim().length ? columnNamed(bare) : null;
-  return left && { ...left, isOwnWord: false };
+  const words = wordsOf(text);
+  if (words.some((word) => word === "electrical")) return { name: "electricalspeed", isOwnWord: false };
+  const left = withoutPlaces(words);
+  if (left.length > 0 && left.length < words.length) {
+    const bare = columnNamed(left.join(" "), symbol);
+    return bare && { ...bare, isOwnWord: false };
+  }
+  const side = words.find((word) => OF_ANY_QUANTITY.has(word)); // “sensor shown”
+  if (side && words.length > 1) return { name: side, isOwnWord: false };
+  if (symbol === null || !isPlaceAlone(words)) return null;
+  const quantity = OF_OWN_NAMES.find((each) => findUnit(each, symbol));
+  if (quantity === "temperature" && words.includes("esc")) return { name: "esctemperature", isOwnWord: false };
+  const measured = quantity && BY_UNIT[quantity];
+  return measured ? { name: measured, isOwnWord: false } : null;
+}
+
+/** “Cell 2”, “C2”, “Zelle 2”; “U2” and “S2” as well, where their unit is none of another thing's. */
+function cellOf(plain: string, symbol: string | null): string | null {
+  const cell = /^(cell|c|cellvoltage|zelle|u|v|s)(\d{1,2})(?:voltage)?$/.exec(plain);
+  if (!cell || (symbol !== null && !findUnit("voltage", symbol))) return null;
+  const name = `cell${Number(cell[2])}`;
+  return Object.hasOwn(CHANNELS, name) ? name : null;
 }

@@ -45,7 +45,7 @@ export function readColumns(text: string, headings: ReadonlyMap<string, string> 
     header.cells.map((cell, column) => headingOf(cell, units?.[column] ?? "")),
     rows,
   );
-  const { columns, notes } = choose(guessed.headings);
+  const { columns, notes } = choose(asMeters(guessed.headings));
   const commas = commasOf(cellsIn(rows, columns));
   return {
     quantities: new Map(columns.map(({ heading }) => [heading.name, heading.quantity])),
@@ -79,8 +79,11 @@ export function lookAtTable(text: string, rowCount = 5): TableLook | null {
   const header = lines[at];
   if (!header) return null;
   const units = lines[at + 1] ? unitsBelow(header, lines[at + 1]!) : null;
+  const from = at + (units ? 2 : 1);
+  const said = header.cells.map((cell, column) => headingOf(cell, units?.[column] ?? ""));
+  const headings = asMeters(byFigures(said, lines.slice(from)).headings);
   const columns = header.cells.map((cell, column) => {
-    const heading = headingOf(cell, units?.[column] ?? "");
+    const heading = headings[column]!;
     const isRead = heading.kind === "read";
     return {
       heading: [cell, units?.[column]].filter(Boolean).join(" "),
@@ -88,7 +91,6 @@ export function lookAtTable(text: string, rowCount = 5): TableLook | null {
       name: isRead ? heading.name : null,
     };
   });
-  const from = at + (units ? 2 : 1);
   if (columns.every(({ name }) => name === null) && !standsAboveFigures(header, lines[from])) return null;
   return { columns, rows: lines.slice(from, from + rowCount).map(({ cells }) => cells) };
 }
@@ -195,27 +197,52 @@ function headingOf(cell: string, unit: string): Heading {
   return heading.kind === "unknown" ? withUnit(heading.name, unit, true) : heading;
 }
 
-/** What a throttle of so much can only be: nothing else is written from 0 to 1, or from 1 to 100. */
-const THROTTLE_BY_FIGURES = [
-  { symbol: "1", most: 1.001, said: "a share of full throttle" },
-  { symbol: "%", most: 100.1, said: "percent" },
-] as const;
-/** Below this a highest throttle may be a small percentage as well as a large share. */
-const LEAST_PERCENT = 5;
+/** What a column without a unit can only be in, by its figures: nothing else of its kind is written like that. */
+const BY_FIGURES: readonly { of: RegExp; symbol: string; least: number; most: number; said: string }[] = [
+  { of: /^throttle$/, symbol: "1", least: 0, most: 1.001, said: "a share of full throttle" },
+  // Below 5 a highest throttle may be a small percentage as well as a large share.
+  { of: /^throttle$/, symbol: "%", least: 5, most: 100.1, said: "percent" },
+  { of: /^(throttle|pulse)$/, symbol: "µs", least: 1500, most: 2500, said: "microseconds of a pulse" },
+  { of: /^cell\d+$/, symbol: "V", least: 2.5, most: 4.6, said: "volts" },
+  { of: /^cell\d+$/, symbol: "mV", least: 2500, most: 4600, said: "millivolts" },
+  { of: /^electricalspeed$/, symbol: "rpm", least: 1000, most: 2e6, said: "electrical turns a minute" },
+];
 
-/** A throttle without a unit says by its figures what it is in; that is told. */
+/** A throttle, a pulse or a cell without a unit says by its highest figure what it is in; that is told. */
 function byFigures(headings: readonly Heading[], rows: readonly Line[]): { headings: Heading[]; notes: string[] } {
   const notes: string[] = [];
   const whole = headings.map((heading, column) => {
-    if (heading.kind !== "no unit" || heading.name !== "throttle") return heading;
+    if (heading.kind !== "no unit" || !BY_FIGURES.some(({ of }) => of.test(heading.name))) return heading;
     const commas = commasOf(rows.map(({ cells }) => cells[column] ?? "").values());
-    const most = rows.reduce((top, { cells }) => Math.max(top, readNumber(cells[column] ?? "", commas)), 0);
-    const found = THROTTLE_BY_FIGURES.find((each) => most <= each.most);
-    if (!found || (found.symbol === "%" && most < LEAST_PERCENT)) return heading;
+    const top = rows.reduce((most, { cells }) => Math.max(most, readNumber(cells[column] ?? "", commas)), 0);
+    const found = BY_FIGURES.find(({ of, least, most }) => of.test(heading.name) && top >= least && top <= most);
+    if (!found) return heading;
     notes.push(`“${heading.name}” names no unit: read as ${found.said}, by its figures.`);
     return withUnit(heading.name, found.symbol, heading.isOwnWord);
   });
   return { headings: whole, notes };
+}
+
+/** Two readings of one quantity, one said to be the craft's and one to be trusted: a meter held against another, whatever they are called. */
+function asMeters(headings: readonly Heading[]): Heading[] {
+  const sideOf = (heading: Heading) =>
+    heading.kind !== "read" || !["current", "voltage"].includes(heading.quantity)
+      ? null
+      : heading.name === "shown" || heading.name === "reference"
+        ? heading.name
+        : (heading.side ?? null);
+  const sided = headings.filter((heading) => heading.kind === "read" && sideOf(heading) !== null) as ReadHeading[];
+  const [one, other] = sided;
+  const isPair =
+    sided.length === 2 && one!.quantity === other!.quantity && sideOf(one!) !== sideOf(other!) && !hasDrive(headings);
+  return headings.map((heading) => {
+    const side = isPair ? sideOf(heading) : null;
+    return side && heading.kind === "read" ? { ...heading, name: side, isOwnWord: true } : heading;
+  });
+}
+
+function hasDrive(headings: readonly Heading[]): boolean {
+  return headings.some((heading) => ["throttle", "speed", "pulse", "cell1"].includes(heading.name));
 }
 
 /** The columns that are read; of two with one meaning the one with the shop's own word for it. */

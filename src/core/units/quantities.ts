@@ -71,6 +71,12 @@ export const QUANTITIES = {
 /** A quantity that values are given in. */
 export type Quantity = keyof typeof QUANTITIES;
 
+/** Units that instruments write and nobody reads in: for tables, not for choosing. */
+const ONLY_WRITTEN: Partial<Record<Quantity, readonly Unit[]>> = {
+  share: [unit("‰", 1e-3, 0)],
+  rotation: [unit("rad/s", 30 / Math.PI, 1)],
+};
+
 /** A share, a ratio or a count as it stands, without a unit. */
 const BARE = unit("1", 1, 3);
 
@@ -102,6 +108,9 @@ const SPELLINGS: Readonly<Record<string, string>> = {
   "1/min": "rpm",
   "min-1": "rpm",
   "min⁻¹": "rpm",
+  "min^-1": "rpm",
+  "u/min": "rpm",
+  "revs/min": "rpm",
   "r/min": "rpm",
   "rev/min": "rpm",
   rpm: "rpm",
@@ -138,8 +147,8 @@ const SPELLINGS: Readonly<Record<string, string>> = {
  * @returns The unit of that quantity, or null when the quantity is not measured in it.
  */
 export function findUnit(quantity: Quantity, symbol: string): Unit | null {
-  if (symbol === "1") return ["share", "ratio", "count"].includes(quantity) ? BARE : null;
-  const units: readonly Unit[] = QUANTITIES[quantity];
+  if (symbol === "1" || symbol === "-") return ["share", "ratio", "count"].includes(quantity) ? BARE : null;
+  const units: readonly Unit[] = [...QUANTITIES[quantity], ...(ONLY_WRITTEN[quantity] ?? [])];
   const spelt = SPELLINGS[symbol.toLowerCase()];
   return units.find((each) => each.symbol === symbol) ?? units.find((each) => each.symbol === spelt) ?? null;
 }

@@ -7,8 +7,12 @@ const TELLING: readonly [kind: MeasurementKind, has: readonly string[]][] = [
   ["meter", ["shown", "reference"]],
   ["meter", ["shown", "meter"]],
   ["motor", ["speed", "throttle"]],
+  ["motor", ["speed", "pulse"]],
+  ["motor", ["electricalspeed", "throttle"]],
+  ["motor", ["electricalspeed", "pulse"]],
   ["esc", ["esctemperature", "time"]],
   ["power", ["voltage", "current", "throttle"]],
+  ["power", ["voltage", "current", "pulse"]],
   ["power", ["voltage", "current", "time"]],
 ];
 
@@ -28,17 +32,19 @@ const CELLS = Array.from({ length: 14 }, (_, at) => `cell${at + 1} [V]`);
 export const HEADINGS: Readonly<Record<MeasurementKind, readonly string[]>> = {
   motor: [
     "throttle [%]",
+    "pulse [µs]",
     "voltage [V]",
     "voltage [mV]",
     "current [A]",
     "current [mA]",
     "speed [rpm]",
+    "electricalspeed [rpm]",
     "motor",
     "thrust [g]",
     "vibration [m/s²]",
     "temperature [°C]",
   ],
-  power: ["throttle [%]", "voltage [V]", "voltage [mV]", "current [A]", "current [mA]", "time [s]"],
+  power: ["throttle [%]", "pulse [µs]", "voltage [V]", "voltage [mV]", "current [A]", "current [mA]", "time [s]"],
   esc: ["time [s]", "time [ms]", "current [A]", "current [mA]", "esctemperature [°C]"],
   servo: ["pulse [µs]", "angle [°]", "current [A]", "current [mA]", "time [s]"],
   meter: ["shown [A]", "shown [mA]", "shown [V]", "reference [A]", "reference [V]"],

@@ -2,6 +2,7 @@ import { max, min } from "simple-statistics";
 import { CoreInputError } from "../../CoreInputError";
 import { type Columns } from "../../series/columns";
 import { densityOfDay } from "../airDensity";
+import { asDriven } from "./asDriven";
 import { type RatedPart } from "../weakestInLine";
 import { CHEMISTRIES, type Chemistry } from "./chemistries";
 import { type EscFacts, judgeEsc, USUAL_BURST_S, USUAL_ESC_LIMIT_C } from "./judgeEsc";
@@ -98,8 +99,9 @@ export function measureColumns(
   past: MeasurementPast = {},
 ): MeasuredParts {
   refuseBadTime(columns);
-  const measured = JUDGES[kind](columns, options, past);
-  const notes = [...(columns.notes ?? []), ...(measured.notes ?? []), ...unusedNotes(kind, columns)];
+  const driven = kind === "motor" || kind === "power" ? asDriven(columns, options.poles ?? null) : columns;
+  const measured = JUDGES[kind](driven, options, past);
+  const notes = [...(driven.notes ?? []), ...(measured.notes ?? []), ...unusedNotes(kind, driven)];
   return notes.length > 0 ? { ...measured, notes } : measured;
 }
 
@@ -107,9 +109,10 @@ export function measureColumns(
 export const USED_COLUMNS: Readonly<Record<MeasurementKind, RegExp>> = {
   meter: /^(shown|reference|meter)$/,
   servo: /^(pulse|angle|current|time|throttle|held)$/,
-  motor: /^(motor|output|throttle|voltage|current|speed|thrust|vibration|roughness|temperature|acceleration|time)$/,
+  motor:
+    /^(motor|output|throttle|pulse|electricalspeed|voltage|current|speed|thrust|vibration|roughness|temperature|acceleration|time)$/,
   pack: /^(current|cell\d+|time)$/,
-  power: /^(throttle|voltage|current|time)$/,
+  power: /^(throttle|pulse|voltage|current|time)$/,
   esc: /^(time|current|esctemperature|temperature)$/,
 };
 

@@ -18,6 +18,7 @@ export const MeasurementOptionsSchema = v.object({
   chemistry: v.nullish(v.picklist(CHEMISTRIES)),
   massG: positive(1e6),
   propInches: positive(80),
+  poles: positive(200),
   airC: v.nullish(v.pipe(v.number(), v.minValue(-60, "At least −60 °C."), v.maxValue(60, "At most 60 °C."))),
   airHpa: positive(1100),
   continuousA: positive(1000),

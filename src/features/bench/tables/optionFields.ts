@@ -23,6 +23,7 @@ export const OPTION_FIELDS: Readonly<Record<MeasurementKind, readonly OptionFiel
   motor: [
     { name: "massG", label: "Take-off mass", unit: "g" },
     { name: "propInches", label: "Prop diameter", unit: "inch" },
+    { name: "poles", label: "Motor poles, for electrical rpm" },
     ...AIR,
   ],
   meter: [
