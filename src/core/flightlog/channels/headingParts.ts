@@ -14,7 +14,35 @@ export interface HeadingParts {
 const BARE =
   /^(s|ms|us|µs|deg|rad|deg\/s|rad\/s|°|°\/s|dps|g|m\/s2|m\/s\^2|m\/s²|V|mV|cV|A|mA|cA|mAh|Ah|m|cm|mm|m\/s|km\/h|%|rpm|erpm|uT|mG|C|degC|dBm|Hz)$/;
 /** The same in small letters, which a name of underscores has. */
-const BARE_SMALL = /^(s|ms|us|deg|rad|dps|rpm|erpm|mah|mv|ma|hz|ut|pct|percent)$/;
+const BARE_SMALL = /^(s|ms|us|deg|rad|dps|rpm|erpm|mah|mv|ma|hz|ut|pct|percent|mps|mps2|ms2|kmh|kph)$/;
+/** “omega_x_rad_s”: a unit whose stroke became an underscore. */
+const UNDERSCORED = /_(rad|deg|m|cm|km)_(s2?|h)$/;
+/** “batt_v” and “batt_a”: small letters that are units behind a pack or a bus alone. */
+const OF_A_PACK = /^(?:.*[\s_])?(batt?|battery|pack|bus|vbat|supply|esc)[\s_](v|a)$/i;
+
+/** Compounds that other languages make one word of. Common practice. */
+const COMPOUNDS: Readonly<Record<string, readonly string[]>> = {
+  rollrate: ["roll", "rate"],
+  nickrate: ["pitch", "rate"],
+  gierrate: ["yaw", "rate"],
+  rollwinkel: ["roll", "angle"],
+  nickwinkel: ["pitch", "angle"],
+  gierwinkel: ["yaw", "angle"],
+  nick: ["pitch"],
+  gier: ["yaw"],
+  kurs: ["heading"],
+  flughoehe: ["altitude"],
+  steigrate: ["climb"],
+  fahrt: ["airspeed"],
+  drehzahl: ["rpm"],
+  spannung: ["voltage"],
+  strom: ["current"],
+  querruder: ["aileron"],
+  hoehenruder: ["elevator"],
+  seitenruder: ["rudder"],
+  zelle: ["cell"],
+  satelliten: ["satellites"],
+};
 
 /**
  * Takes a heading apart: “roll speed [deg/s]”, “Battery / mV”, “o1 us”, “since_start_s”, “gyro[0] (deg/s)”, “gyrDesX”.
@@ -22,7 +50,10 @@ const BARE_SMALL = /^(s|ms|us|deg|rad|dps|rpm|erpm|mah|mv|ma|hz|ut|pct|percent)$
  * @param areLetters - True where A and C at its end stand in a row with B and so are no amperes and degrees.
  */
 export function partsOfHeading(heading: string, unitBelow = "", areLetters = false): HeadingParts {
-  let text = heading.trim();
+  let text = heading
+    .trim()
+    .replace(/[äöüÄÖÜ]/g, (letter) => ({ ä: "ae", ö: "oe", ü: "ue" })[letter.toLowerCase()]!)
+    .replace(UNDERSCORED, " $1/$2");
   let unit: string | null = unitBelow.replace(/^[[({<]\s*|\s*[\])}>]$/g, "").trim() || null;
   let index: number | null = null;
   const numbered = /\[(\d{1,2})\]/.exec(text);
@@ -35,11 +66,15 @@ export function partsOfHeading(heading: string, unitBelow = "", areLetters = fal
     unit ??= bracketed[2]!;
     text = bracketed[1]!;
   } else {
-    const bare = /^(.*?)[\s_]+(\S+)$/.exec(text);
+    const bare = /^(.*\S)[\s_]+([^\s_]+)$/.exec(text);
+    const ofPack = OF_A_PACK.exec(text);
     const set = /^(.*?)\s*[/,:]\s*([^/,:\s]+(?:\/[^\s,:]+)?)$/.exec(text);
     if (bare && (BARE.test(bare[2]!) || BARE_SMALL.test(bare[2]!)) && !(areLetters && /^[AC]$/.test(bare[2]!))) {
       unit ??= bare[2]!;
       text = bare[1]!;
+    } else if (ofPack) {
+      unit ??= ofPack[2]!;
+      text = text.slice(0, -2);
     } else if (set && findLogUnit(set[2]!)) {
       unit ??= set[2]!;
       text = set[1]!;
@@ -52,6 +87,6 @@ export function partsOfHeading(heading: string, unitBelow = "", areLetters = fal
     .replace(/(\d)([A-Za-z])/g, "$1 $2")
     .split(/[^A-Za-z0-9µ°%]+/)
     .filter((word) => word !== "")
-    .map((word) => word.toLowerCase());
+    .flatMap((word) => COMPOUNDS[word.toLowerCase()] ?? [word.toLowerCase()]);
   return { words, unit, index };
 }

@@ -42,7 +42,7 @@ export function recogniseColumns(raw: readonly RawColumn[]): ColumnUse[] {
   const headings = new Set(raw.map(({ heading }) => heading.trim()));
   const columns = withAxes(raw.map((column, at) => columnOf(column, at, headings)));
   const claims = columns.flatMap((column) => claimsOf(column, columns));
-  const taken = assign([...claims, ...groupClaims(columns, claims)]);
+  const taken = assign([...claims, ...groupClaims(columns, assign(claims))]);
   return alike(
     taken.map(({ at, role, by }) => {
       const { parts, facts } = columns[at]!;
@@ -164,9 +164,11 @@ function claimsOf(column: Column, columns: readonly Column[]): Claim[] {
       else if (has(say.RAIL_WORDS) && !has(say.PACK_WORDS)) claim("rail", 8);
       else if (parts.words.includes("5") || parts.words.includes("3.3")) claim("rail", 8);
       else {
-        claim("voltage", 6 + (has(say.PACK_WORDS) ? 2 : 0));
-        // “receiver supply”, where another column is the pack
-        if (has(say.RAIL_WORDS) || has(say.LINK_WORDS)) claim("rail", has(words("pack battery batt vbat")) ? 2 : 5);
+        const isOfPack = has(words("pack battery batt bat vbat lipo akku accu"));
+        const isFed = has(say.RAIL_WORDS) || has(say.LINK_WORDS);
+        // “receiver supply” of some five volts is no pack, whether another column is one or not.
+        if (!(isFed && !isOfPack && isRegulated(facts))) claim("voltage", 6 + (has(say.PACK_WORDS) ? 2 : 0));
+        if (isFed) claim("rail", isOfPack ? 2 : 5);
       }
       break;
     case "current":
@@ -269,7 +271,7 @@ function claimUnitless(
   if (!axis) return;
   const isAcc = has(words("acc accel acceleration accelerometer f force a"));
   if (isAcc) claim(`acc_${"xyz"[AXES.indexOf(axis)]}`, 7);
-  else if (has(words("gyro gyr gyros rate rates omega w rs angular")))
+  else if (has(words("gyro gyr gyros rate rates omega w rs angular")) || isGyroLetter(parts, facts))
     claim(isTarget ? `rate_target_${axis}` : `gyro_${axis}`, 7);
   else if (isPulse || isStick || has(say.FIELD_WORDS) || parts.words[0] === "b" || has(say.MOTOR_WORDS)) return;
   else {
@@ -278,15 +280,27 @@ function claimUnitless(
   }
 }
 
+/** What a regulator gives, in volts or thousandths of one: more than any cell, less than two. */
+function isRegulated({ median }: ColumnFacts): boolean {
+  const volts = median > 100 ? median / 1000 : median;
+  return volts > 3 && volts < 6.6;
+}
+
+/** “gx” beside “ax”: the gyro's, and no gravity, which stands still near one or near 9.8. */
+function isGyroLetter({ words: [stem, letter] }: HeadingParts, { median }: ColumnFacts): boolean {
+  const still = Math.abs(median);
+  return stem === "g" && letter !== undefined && !(still > 0.8 && still < 1.2) && !(still > 8 && still < 11);
+}
+
 /** Degrees, or whole numbers that are a share of them. */
 function isPlace({ min, max, isWhole }: Column["facts"], most: number): boolean {
   const largest = Math.max(-min, max);
   return largest <= most || (isWhole && largest <= most / PLACE_STEP);
 }
 
-/** Like-named columns in a row that nobody claimed, with figures of one range: motors, or their speeds. */
-function groupClaims(columns: readonly Column[], claims: readonly Claim[]): Claim[] {
-  const isClaimed = new Set(claims.filter(({ role }) => role !== "time").map(({ at }) => at));
+/** Like-named columns in a row that nothing took, with figures of one range: motors, or their speeds. */
+function groupClaims(columns: readonly Column[], taken: readonly Claim[]): Claim[] {
+  const isClaimed = new Set(taken.filter(({ role }) => role !== "time").map(({ at }) => at));
   const groups = new Map<string, Column[]>();
   for (const column of columns) {
     if (isClaimed.has(column.at) || column.isText) continue;

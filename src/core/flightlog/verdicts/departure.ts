@@ -19,6 +19,9 @@ const WHOLLY_ALONE = 200;
 /** Two outputs up and two down by nearly the same: this share of the widest difference lies between the middle ones. */
 const PAIRED = 0.5;
 
+const BOARD_OR_MOTORS =
+  "Board or motors: look for damage first; then, props off, tilt the craft and watch which outputs go up: those of the low side must. Then run each motor alone against the map.";
+
 /**
  * A multirotor that turns over as soon as its motors work: feedback reversed on one axis, or motors in the wrong order or direction.
  *
@@ -46,6 +49,19 @@ export function departure(view: FlightView): Verdict[] {
     pairing,
     afterS: flip.afterS,
   };
+  if (!view.gyro.roll || !view.gyro.pitch)
+    return [
+      {
+        code: "motor-map-wrong",
+        severity: "fault",
+        confidence: 0.5,
+        fromS,
+        toS,
+        statistics,
+        sentence: `The craft turned over ${flip.afterS.toFixed(1)} s after its motors began to work: motors in the wrong order or direction, or a stabiliser or board the wrong way. Which cannot be told, for the log has one of the two rates only.`,
+        tellApart: BOARD_OR_MOTORS,
+      },
+    ];
   if (isOneAxis)
     return [
       {
@@ -57,8 +73,7 @@ export function departure(view: FlightView): Verdict[] {
         axis: first,
         statistics,
         sentence: `The craft turned over in ${first} ${flip.afterS.toFixed(1)} s after its motors began to work, round this axis alone: its stabiliser pushes the wrong way, or the board lies turned.`,
-        tellApart:
-          "Board or motors: look for damage first; then, props off, tilt the craft and watch which outputs go up: those of the low side must. Then run each motor alone against the map.",
+        tellApart: BOARD_OR_MOTORS,
       },
     ];
   return [

@@ -23,7 +23,9 @@ export function rotorImbalance(view: FlightView): Verdict[] {
   const flights = trimmed(view, view.flights, 0.7);
   if (view.craft === "fixed-wing" || flights.length === 0) return [];
   if (view.craft === "helicopter") return ofHead(view, flights);
-  return view.rpm.length >= 3 ? bySpeed(view, flights) : byTrack(view, flights);
+  // A rotor whose speed is not in the log would be taken for one of its peers.
+  const areAllTimed = view.rpm.length >= Math.max(3, view.motors.length);
+  return areAllTimed ? bySpeed(view, flights) : byTrack(view, flights);
 }
 
 /** A main rotor shakes a little however well it is balanced; this many times the least that is felt is out of balance. */
@@ -99,6 +101,7 @@ function bySpeed(view: FlightView, flights: readonly Stretch[]): Verdict[] {
   const rows = Math.round(WINDOW_S * view.rateHz);
   if (rows < 24) return [];
   const shakes = shakenOf(view);
+  if (shakes.length === 0) return [];
   const sizesBySignal = sizesOf(
     shakes.map(({ values }) => values),
     phases,

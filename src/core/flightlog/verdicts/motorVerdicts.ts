@@ -279,13 +279,18 @@ function merged(events: readonly LostStep[]): LostStep[] {
   return result;
 }
 
+/** What says that a turn was asked for, besides the rates wanted. */
+const ASKED = ["stick_roll", "stick_pitch", "roll_target", "pitch_target"];
+
 /** Moments in which one output runs to its top and the craft turns as nobody asked. */
 function sharpCorners(view: FlightView): LostStep[] {
   const { motors, timeS, gyro } = view;
   if (!gyro.roll || !gyro.pitch) return [];
   const flights = trimmed(view, view.flights, 1);
   const wanted = (axis: "roll" | "pitch", row: number) => view.channel(`rate_target_${axis}`)?.[row] ?? 0;
-  const hasTargets = view.channel("rate_target_roll") !== null;
+  const hasTargets = view.channel("rate_target_roll") !== null && view.channel("rate_target_pitch") !== null;
+  // Where nothing says what was asked, a pilot who throws it about looks the same.
+  if (!hasTargets && !ASKED.some((role) => view.channel(role) !== null)) return [];
   const off = (row: number) =>
     Math.hypot(gyro.roll![row]! - wanted("roll", row), gyro.pitch![row]! - wanted("pitch", row));
   const all = [...rowsOf(flights, 3)].map(off);

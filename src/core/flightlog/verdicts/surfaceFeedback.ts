@@ -14,6 +14,8 @@ const LONGEST_S = 6;
 const FEWEST_WINDOWS = 3;
 /** Off what was asked by this much, the craft ran away, deg. */
 const RAN_AWAY_DEG = 8;
+/** The same where the stick is not in the log, and a hand on it would look alike. */
+const RAN_AWAY_UNSEEN_DEG = 15;
 /** So far off with the surface at its stop, nobody flies it any more, deg. */
 const LOST_DEG = 25;
 /** A surface that follows the stick this closely is the pilot's. */
@@ -196,7 +198,8 @@ function reversedOn(
   const most = mostOf(size, from, to);
   // At a stop it has run away already, and grows no more than the stop lets it.
   const isAtStop = run.filter(({ isPinned }) => isPinned).length >= FEWEST_WINDOWS && most > LOST_DEG;
-  if (most < RAN_AWAY_DEG || (growth < 1.8 && !isAtStop) || opposing.length > run.length) return [];
+  const ranAway = view.channel(`stick_${axis}`) ? RAN_AWAY_DEG : RAN_AWAY_UNSEEN_DEG;
+  if (most < ranAway || (growth < 1.8 && !isAtStop) || opposing.length > run.length) return [];
   return [
     {
       code: "feedback-reversed",
