@@ -57,9 +57,9 @@ describe("following the engine's advice on a craft with one fault", () => {
     expect(wrong.map(({ fault, leader }) => `${fault.id} taken for ${leader.id}`)).toEqual([]);
   });
 
-  // 7.5 with 200 faults, 7.7 with 229: more kinds of craft have faults of their own to tell apart.
-  it("needs no more than eight checks on average, looks and what opens a gate among them", () => {
-    expect(followed.reduce((sum, { checks }) => sum + checks, 0) / followed.length).toBeLessThanOrEqual(8);
+  // 7.5 with 200 faults, 7.7 with 229, 7.1 with 242 since every check costs its beginning.
+  it("needs no more than seven and a half checks on average, looks and what opens a gate among them", () => {
+    expect(followed.reduce((sum, { checks }) => sum + checks, 0) / followed.length).toBeLessThanOrEqual(7.5);
   });
 
   it("never asks what is known already, nor twice", () => {
