@@ -1,4 +1,3 @@
-import { max } from "simple-statistics";
 import jstat from "jstat";
 import { Matrix, QrDecomposition } from "ml-matrix";
 import { CoreInputError } from "../CoreInputError";
@@ -39,7 +38,10 @@ export function linearFit(x: readonly (readonly number[])[], y: readonly number[
     );
   }
   // Columns of like size, so that a tiny one beside a large one is not taken for nothing.
-  const scale = Array.from({ length: columns }, (_, column) => max(x.map((row) => Math.abs(row[column]!))) || 1);
+  const scale = Array.from(
+    { length: columns },
+    (_, column) => x.reduce((most, row) => Math.max(most, Math.abs(row[column]!)), 0) || 1,
+  );
   const triangle = augmentedTriangle(x, y, scale);
   const upper = triangle.subMatrix(0, columns - 1, 0, columns - 1);
   const diagonal = upper.diagonal().map(Math.abs);
@@ -48,9 +50,11 @@ export function linearFit(x: readonly (readonly number[])[], y: readonly number[
   }
   const decomposition = new QrDecomposition(upper);
   const solution = decomposition.solve(triangle.subMatrix(0, columns - 1, columns, columns)).to1DArray();
-  const residuals = y.map(
-    (value, row) => value - x[row]!.reduce((sum, each, at) => sum + (each / scale[at]!) * solution[at]!, 0),
-  );
+  const residuals = y.map((value, row) => {
+    let fitted = 0;
+    for (let at = 0; at < columns; at++) fitted += (x[row]![at]! / scale[at]!) * solution[at]!;
+    return value - fitted;
+  });
   const variance = residuals.reduce((sum, residual) => sum + residual ** 2, 0) / degreesOfFreedom;
   const shape = decomposition.solve(Matrix.eye(columns, columns));
   const covarianceShape = shape
@@ -69,28 +73,35 @@ export function linearFit(x: readonly (readonly number[])[], y: readonly number[
   };
 }
 
-/** Rows that are decomposed at a time. */
-const BLOCK_ROWS = 500;
-
 /**
- * The upper triangle R of [x | y], a block of rows at a time: each block is decomposed together with the triangle so far, which is
- * as exact as all rows at once and takes time in proportion to them.
+ * The upper triangle R of [x | y], one row after another: each is turned into the triangle so far by Givens rotations, which is as exact
+ * as all rows at once, takes time in proportion to them and no room.
  *
  * @param scale - What each column of x is divided by.
  * @returns Of one column more than x, with Qᵀy in the last.
- * @see G. H. Golub & C. F. Van Loan, Matrix Computations, 4th ed., Johns Hopkins 2013, section 5.2 (QR by rows of blocks).
+ * @see G. H. Golub & C. F. Van Loan, Matrix Computations, 4th ed., Johns Hopkins 2013, sections 5.1.8 and 6.5.3 (appending a row).
  */
 function augmentedTriangle(x: readonly (readonly number[])[], y: readonly number[], scale: readonly number[]): Matrix {
-  let triangle: number[][] = [];
-  for (let from = 0; from < x.length; from += BLOCK_ROWS) {
-    const rows = x
-      .slice(from, from + BLOCK_ROWS)
-      .map((row, at) => [...row.map((value, column) => value / scale[column]!), y[from + at]!]);
-    const block = [...triangle, ...rows];
-    while (block.length <= scale.length + 1) block.push(new Array<number>(scale.length + 1).fill(0));
-    triangle = new QrDecomposition(new Matrix(block)).upperTriangularMatrix.to2DArray();
+  const size = scale.length + 1;
+  const triangle = new Float64Array(size * size);
+  const row = new Float64Array(size);
+  for (let at = 0; at < x.length; at++) {
+    const given = x[at]!;
+    for (let column = 0; column < size - 1; column++) row[column] = given[column]! / scale[column]!;
+    row[size - 1] = y[at]!;
+    for (let k = 0; k < size; k++) {
+      if (row[k] === 0) continue;
+      const corner = triangle[k * size + k]!;
+      const length = Math.sqrt(corner ** 2 + row[k]! ** 2);
+      const [cosine, sine] = [corner / length, row[k]! / length];
+      for (let j = k; j < size; j++) {
+        const [above, below] = [triangle[k * size + j]!, row[j]!];
+        triangle[k * size + j] = cosine * above + sine * below;
+        row[j] = cosine * below - sine * above;
+      }
+    }
   }
-  return new Matrix(triangle);
+  return Matrix.from1DArray(size, size, triangle);
 }
 
 /** Half width of the two-sided confidence interval of a coefficient: t·SE. */

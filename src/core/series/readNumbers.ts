@@ -22,7 +22,7 @@ export function commasOf(cells: Iterable<string>): Commas | null {
       hasComma = true;
       if (cell.includes(".")) return cell.lastIndexOf(",") > cell.lastIndexOf(".") ? "decimal" : "thousands";
       if (!GROUPED.test(cell)) isGroupedOnly = false;
-    } else if (/^[+-]?\d*\.\d+/.test(cell)) hasPoint = true;
+    } else if (!hasPoint && /^[+-]?\d*\.\d+/.test(cell)) hasPoint = true;
   }
   if (!hasComma) return null;
   return hasPoint && isGroupedOnly ? "thousands" : "decimal";
@@ -34,6 +34,8 @@ export function commasOf(cells: Iterable<string>): Commas | null {
  * @returns NaN for what is none.
  */
 export function readNumber(cell: string, commas: Commas | null): number {
+  const plain = Number(cell);
+  if (!Number.isNaN(plain) && cell.trim() !== "") return plain;
   const text = cell.trim().replace(/(?<=\d)[\s\u00a0\u202f'’](?=\d{3}(\D|$))/g, "");
   if (text === "") return NaN;
   if (!text.includes(",")) return Number(text);
