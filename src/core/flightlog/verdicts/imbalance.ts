@@ -95,6 +95,9 @@ function isMeasurable(hz: number, rateHz: number): boolean {
   return folded > FOLDS[0] && folded < FOLDS[1];
 }
 
+/** Above half the log's rate a line lies upon whatever else is folded there: it has to be so many times as large. */
+const FOLDED_TIMES = 1.6;
+
 /** With the speeds: sines at each rotor's own phase, fitted together in short stretches. */
 function bySpeed(view: FlightView, flights: readonly Stretch[]): Verdict[] {
   const phases = view.rpm.map((rpm) => phaseOf(view.timeS, interpolated(view, rpm)));
@@ -111,6 +114,7 @@ function bySpeed(view: FlightView, flights: readonly Stretch[]): Verdict[] {
   // One imbalance shakes with the square of the speed: a rotor that has to turn faster is no worse balanced for it.
   const speeds = view.rpm.map((rpm) => meanOf(Array.from(rowsOf(flights, 20), (row) => rpm[row]!)));
   const usual = quantileOf(speeds, 0.5);
+  const folded = usual / 60 > view.rateHz / 2 ? FOLDED_TIMES : 1;
   const found = shakes.map((shaken, at) => ({
     shaken,
     sizes: sizesBySignal[at]!.map((size, motor) => size / Math.max(0.25, speeds[motor]! / usual) ** 2),
@@ -132,8 +136,8 @@ function bySpeed(view: FlightView, flights: readonly Stretch[]): Verdict[] {
     })
     .filter(
       ({ shaken, sizes, motor, lead }) =>
-        (sizes[motor]! > shaken.least && lead > LEAD) ||
-        (sizes[motor]! > CLEAR_SIZE * shaken.least && lead > CLEAR_LEAD),
+        (sizes[motor]! > folded * shaken.least && lead > LEAD) ||
+        (sizes[motor]! > folded * CLEAR_SIZE * shaken.least && lead > CLEAR_LEAD),
     )
     .sort((a, b) => b.sizes[b.motor]! / b.shaken.least - a.sizes[a.motor]! / a.shaken.least);
   const best = clear[0];

@@ -86,6 +86,10 @@ const TIRED_MILLIOHM_AH = [
 ] as const;
 /** Share of its voltage that a pack may lose in steady flight, whatever its size. */
 const TIRED_SAG_SHARE = 0.075;
+/** The same where its size is not known: a small sound pack under a heavy craft sags by eight hundredths. */
+const TIRED_SAG_SHARE_UNSIZED = 0.1;
+/** A pack of less than this is sound for its size, however much is asked of it. */
+const SOUND_MILLIOHM_AH = 14;
 
 /** A pack's size is guessed by the fall of its volts only where it was flown for so long: the first of it falls as it likes, s. */
 const LONG_ENOUGH_S = 25;
@@ -106,7 +110,8 @@ export function tiredPack(view: FlightView, context: LogContext): Verdict[] {
   const capacityAh = Number.isFinite(said) ? said : guessed;
   const figure = ((sag.ohm * 1000) / cells) * capacityAh;
   const isTired = TIRED_MILLIOHM_AH.some((each) => figure > each.figure && share > each.sagShare);
-  const isSagging = share > TIRED_SAG_SHARE && !(figure < 10);
+  const isSized = Number.isFinite(figure);
+  const isSagging = isSized ? share > TIRED_SAG_SHARE && figure > SOUND_MILLIOHM_AH : share > TIRED_SAG_SHARE_UNSIZED;
   if (!isTired && !isSagging) return [];
   return [
     {
@@ -117,7 +122,7 @@ export function tiredPack(view: FlightView, context: LogContext): Verdict[] {
       toS: view.timeS[view.flights.at(-1)!.to - 1]!,
       value: sag.ohm * flying,
       unit: "V",
-      sentence: `The pack sags by ${(sag.ohm * flying).toFixed(2)} V at ${flying.toFixed(1)} A: ${((sag.ohm * 1000) / cells).toFixed(1)} mΩ a cell, ${figure.toFixed(0)} mΩ·Ah where a sound one has 5 to 14.`,
+      sentence: `The pack sags by ${(sag.ohm * flying).toFixed(2)} V at ${flying.toFixed(1)} A: ${((sag.ohm * 1000) / cells).toFixed(1)} mΩ a cell, ${isSized ? `${figure.toFixed(0)} mΩ·Ah where a sound one has 5 to 14` : `${(share * 100).toFixed(0)} % of its volts; its size is not known`}.`,
       statistics: {
         packOhm: sag.ohm,
         cellMilliohm: (sag.ohm * 1000) / cells,

@@ -1,4 +1,4 @@
-import { type FlightView, secondsOf } from "../FlightView";
+import { type FlightView } from "../FlightView";
 import { type Stretch } from "../phases";
 import { meanOf, mostOf, quantileOf, smoothed } from "../signal/rows";
 import { surfaceEffect } from "../signal/surfaceEffect";
@@ -10,8 +10,6 @@ const RAN_AWAY_DEG_S = 180;
 const BEFORE_S = 0.6;
 /** So much of the turn's growth is looked at, s. */
 const GROWTH_S = 0.3;
-/** Shortest flight before the turn that tells what the tail does, s. */
-const ENOUGH_BEFORE_S = 5;
 /** A tail that moved by less than this did nothing, as a share of its whole way. */
 const MOVED_SHARE = 0.1;
 
@@ -29,8 +27,10 @@ export function tailFeedback(view: FlightView): Verdict[] {
   const spin = spinOf(view, rate);
   if (spin === null) return [];
   const rows = (seconds: number) => Math.round(seconds * view.rateHz);
-  // Once something else turns the craft, what the tail does cannot be told from what the craft does.
-  const effect = surfaceEffect({ flights: until(view, spin - rows(BEFORE_S)), rateHz: view.rateHz }, tail, rate);
+  // Once something else turns the craft, what the tail does cannot be told from what the craft does; its first moments are looked at
+  // only where the flight before it does not say it.
+  const effectUntil = (row: number) => surfaceEffect({ flights: until(view, row), rateHz: view.rateHz }, tail, rate);
+  const effect = effectUntil(spin - rows(BEFORE_S)) ?? effectUntil(spin + rows(GROWTH_S));
   const usual = meanOf(tail, Math.max(0, spin - rows(BEFORE_S + 1)), Math.max(1, spin - rows(BEFORE_S)));
   const moved = meanOf(tail, spin, Math.min(tail.length, spin + rows(GROWTH_S))) - usual;
   const way =
@@ -62,14 +62,9 @@ export function tailFeedback(view: FlightView): Verdict[] {
   ];
 }
 
-/** What was flown before a row; of a craft that spun as it lifted off, the beginning of the turn as well. */
+/** What was flown before a row. */
 function until(view: FlightView, row: number): Stretch[] {
-  const clipped = (end: number) =>
-    view.flights.filter(({ from }) => from < end).map(({ from, to }) => ({ from, to: Math.min(to, end) }));
-  const before = clipped(row);
-  return secondsOf(view, before) >= ENOUGH_BEFORE_S
-    ? before
-    : clipped(row + Math.round((BEFORE_S + GROWTH_S) * view.rateHz));
+  return view.flights.filter(({ from }) => from < row).map(({ from, to }) => ({ from, to: Math.min(to, row) }));
 }
 
 /** The row at which a turn begins that nobody asked for; null without one. */
