@@ -36,20 +36,44 @@ const WORDS: Readonly<Record<string, readonly string[]>> = {
     "spannung",
   ],
   current: ["a", "i", "amp", "amps", "ampere", "amperes", "load", "ibat", "ibatt", "iin", "ipack", "idc", "strom"],
-  speed: ["n", "rpm", "revs", "rotation", "rotationspeed", "rotationalspeed", "drehzahl"],
+  speed: ["n", "omega", "tacho", "rpm", "revs", "rotation", "rotationspeed", "rotationalspeed", "drehzahl"],
   electricalspeed: ["erpm", "electricalrpm", "electricalspeed", "erpmspeed"],
   thrust: ["force", "pull", "lift", "thrustforce", "schub"],
   power: ["p", "watt", "watts", "electricalpower", "leistung"],
   pulse: ["pulsewidth", "pwm", "pulselength", "servopulse", "signal", "impuls"],
   angle: ["deflection", "position", "travel", "winkel"],
   temperature: ["temp", "temperatur"],
-  esctemperature: ["esctemp", "tempesc", "temperatureesc", "esct", "tesc", "fettemp", "fettemperature", "tfet"],
+  esctemperature: [
+    "esctemp",
+    "tempesc",
+    "temperatureesc",
+    "esct",
+    "tesc",
+    "fettemp",
+    "fettemperature",
+    "tfet",
+    "reglertemperatur",
+    "reglertemp",
+  ],
   vibration: ["vib", "imbalance"],
   roughness: ["rough", "bearingnoise"],
   acceleration: ["acc", "accel"],
   shown: ["display", "displayed", "indicated", "craft", "telemetry"],
   reference: ["ref", "true", "actual", "trusted", "wattmeter", "inlinemeter"],
-  motor: ["mot", "motorno", "motornr", "motornumber", "motorid", "motorindex", "escno", "escnr", "escid"],
+  motor: [
+    "mot",
+    "engine",
+    "propulsor",
+    "#",
+    "motorno",
+    "motornr",
+    "motornumber",
+    "motorid",
+    "motorindex",
+    "escno",
+    "escnr",
+    "escid",
+  ],
 };
 const nameOfWord = new Map(
   Object.entries(WORDS).flatMap(([name, words]) => words.map((word) => [word, name] as const)),
@@ -65,7 +89,7 @@ const BESIDE = new Set(
   (
     "supply battery batt bat akku pack input in total measured mean average avg dc bus line sensor meter probe reading value esc motor mot " +
     "servo load discharge arm horn shaft optical mechanical case bell bench stand clamp telemetry displayed display shown craft osd fc board " +
-    "overlay reference ref true actual inline 1"
+    "overlay reference ref true actual inline flight controller on screen multimeter wattmeter 1"
   ).split(" "),
 );
 
@@ -92,7 +116,9 @@ export function isPlaceAlone(words: readonly string[]): boolean {
   return words.length > 0 && words.every((word) => BESIDE.has(word)) && words.some((word) => !NO_PLACE.has(word));
 }
 
-const CRAFTS_OWN = new Set("osd fc telemetry displayed display shown indicated craft sensor board overlay".split(" "));
+const CRAFTS_OWN = new Set(
+  "osd fc telemetry displayed display shown indicated craft sensor board overlay controller screen".split(" "),
+);
 const TRUSTED = new Set(
   "wattmeter clamp true actual measured ref reference inline multimeter bench trusted".split(" "),
 );
@@ -102,4 +128,29 @@ export function sideOf(words: readonly string[]): "shown" | "reference" | null {
   const [own, trusted] = [words.some((word) => CRAFTS_OWN.has(word)), words.some((word) => TRUSTED.has(word))];
   if (own === trusted) return null;
   return own ? "shown" : "reference";
+}
+
+/** Words beside which a reading is another thing's: no pack's volts, no throttle's percent. */
+const ANOTHERS = new Set(
+  "bec rail regulator logic usb receiver rx signal cell drop ripple charge humidity load cpu idle limit room ambient ground set".split(
+    " ",
+  ),
+);
+
+/** The column that one of a heading's words names, where just one does: “rotor speed”, “time since start”; null else. */
+export function columnAmong(words: readonly string[]): string | null {
+  if (words.some((word) => ANOTHERS.has(word))) return null;
+  const named = new Set(
+    words.flatMap((word) => (word.length > 2 ? (columnOfWord(word) ?? (isColumn(word) ? word : [])) : [])),
+  );
+  return named.size === 1 ? [...named][0]! : null;
+}
+
+/** True where a heading says that it is of something else than the drive. */
+export function isOfAnother(words: readonly string[]): boolean {
+  return words.some((word) => ANOTHERS.has(word));
+}
+
+function isColumn(word: string): boolean {
+  return Object.hasOwn(WORDS, word);
 }

@@ -1,6 +1,6 @@
 import { findUnit, QUANTITIES, type Quantity, type Unit } from "../units/quantities";
 import { CHANNELS } from "./channels";
-import { columnOfWord, isPlaceAlone, sideOf, withoutPlaces, wordsOf } from "./columnWords";
+import { columnAmong, columnOfWord, isOfAnother, isPlaceAlone, sideOf, withoutPlaces, wordsOf } from "./columnWords";
 
 /** What a heading says: which column it is, and in what unit; or what is missing. */
 export type Heading =
@@ -77,10 +77,13 @@ const BY_UNIT: Partial<Record<Quantity, string>> = {
 
 /** Reads one heading: “voltage [mV]”, “Throttle (%)”, “speed, rpm”, “meter_A”, “RPM”, “BattV”. */
 export function readHeading(raw: string): Heading {
-  const text = raw.trim().replace(/\s+/g, " ");
+  const text = raw
+    .trim()
+    .replace(/\s+/g, " ")
+    .replace(/_rad_s$/, " rad/s");
   const own = UNIT_NAMES[text.toLowerCase()] ?? (findUnit("rotation", text) ? (["speed", text] as const) : undefined);
   if (own) return withUnit(own[0], own[1], false);
-  const { name, symbol } = partsOf(text);
+  const { name, symbol } = partsOfGrown(text);
   const known = columnNamed(name, symbol);
   if (symbol === null) {
     const bare = withoutPlaces(wordsOf(text)).join(" ");
@@ -148,6 +151,14 @@ function partsOf(text: string): { name: string; symbol: string | null } {
   return { name: text, symbol: null };
 }
 
+/** The same of “ThrottlePercent” and “VoltageV”, whose words stand without anything between. */
+function partsOfGrown(text: string): { name: string; symbol: string | null } {
+  const parts = partsOf(text);
+  if (parts.symbol !== null || !/[a-z][A-Z]/.test(text)) return parts;
+  const apart = partsOf(text.replace(/([a-z])([A-Z])/g, "$1 $2"));
+  return apart.symbol === null ? parts : apart;
+}
+
 const RANGE = /^\d+(?:\.\d+)?\s*(?:-|–|\.\.+|to)\s*(\d+(?:\.\d+)?)$/;
 
 function isRange(text: string): boolean {
@@ -199,8 +210,36 @@ function columnNamed(text: string, symbol: string | null = null): { name: string
 
 /** “Cell 2”, “C2”, “Zelle 2”; “U2” and “S2” as well, where their unit is none of another thing's. */
 function cellOf(plain: string, symbol: string | null): string | null {
-  const cell = /^(cell|c|cellvoltage|zelle|u|v|s)(\d{1,2})(?:voltage)?$/.exec(plain);
+  const cell = /^(?:[uv](?=cell))?(cell|c|cellvoltage|zelle|u|v|s)(\d{1,2})(?:voltage)?$/.exec(plain);
   if (!cell || (symbol !== null && !findUnit("voltage", symbol))) return null;
   const name = `cell${Number(cell[2])}`;
   return Object.hasOwn(CHANNELS, name) ? name : null;
+}
+
+/** What a unit alone says of a column, where no other has it. Temperatures, times and forces are of too many things. */
+const BY_UNIT_ALONE: Partial<Record<Quantity, string>> = {
+  voltage: "voltage",
+  current: "current",
+  rotation: "speed",
+  angle: "angle",
+  share: "throttle",
+};
+
+/**
+ * What a column of a name of its own may be: by one word of it that names a column of that unit, else by its unit alone.
+ *
+ * @returns null for what says nothing, or says that it is another thing's.
+ */
+export function guessOf({ name, quantity, unit }: { name: string; quantity: Quantity; unit: Unit }): string | null {
+  const words = wordsOf(name);
+  if (isOfAnother(words) || name === "meter") return null;
+  const among = columnAmong(words);
+  if (among && quantityOf(among) === quantity) return among;
+  if (unit.symbol === "µs") return "pulse";
+  return BY_UNIT_ALONE[quantity] ?? null;
+}
+
+/** A throttle among the words of a heading without a unit: “throttle_norm”. */
+export function isThrottleByWord(name: string): boolean {
+  return columnAmong(wordsOf(name)) === "throttle";
 }

@@ -156,3 +156,24 @@ describe("headings that the person names", () => {
   it("are refused where the file has no such heading", () =>
     expect(() => readColumns(file, new Map([["Kanal 3", "speed [rpm]"]]))).toThrow(/No column is headed “Kanal 3”/));
 });
+
+describe("columns of names that nobody knows", () => {
+  it("are read as what is lacking where one alone may be it, and it is said", () => {
+    const { values, notes } = readColumns("throttle [%],main feed [V],clamp on lead [A]\n50,14.8,7\n");
+    expect([...values.keys()]).toEqual(["throttle", "voltage", "current"]);
+    expect(notes).toEqual([
+      expect.stringMatching(/“main feed” was read as voltage/),
+      expect.stringMatching(/“clamp on lead” was read as current/),
+    ]);
+  });
+
+  it("are not where two may be it, where another column is it, or where it is another thing's", () => {
+    expect([...readColumns("left feed [V],right feed [V]\n1,2\n").values.keys()]).toEqual(["left feed", "right feed"]);
+    expect([...readColumns("voltage [V],right feed [V]\n1,2\n").values.keys()]).toEqual(["voltage", "right feed"]);
+    expect([...readColumns("throttle [%],servo rail [V],room [°C]\n1,5,20\n").values.keys()]).toEqual([
+      "throttle",
+      "servo rail",
+      "room",
+    ]);
+  });
+});

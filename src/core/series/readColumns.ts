@@ -1,7 +1,7 @@
 import Papa from "papaparse";
 import { QUANTITIES, type Quantity } from "../units/quantities";
 import { type Columns } from "./columns";
-import { type Heading, isUnitSymbol, quantityOf, readHeading, withUnit } from "./headings";
+import { guessOf, type Heading, isThrottleByWord, isUnitSymbol, quantityOf, readHeading, withUnit } from "./headings";
 import { type Commas, commasOf, readNumber } from "./readNumbers";
 
 const MOST_LINES = 200_000;
@@ -45,13 +45,14 @@ export function readColumns(text: string, headings: ReadonlyMap<string, string> 
     header.cells.map((cell, column) => headingOf(cell, units?.[column] ?? "")),
     rows,
   );
-  const { columns, notes } = choose(asMeters(guessed.headings));
+  const whole = withGuesses(asMeters(guessed.headings));
+  const { columns, notes } = choose(whole.headings);
   const commas = commasOf(cellsIn(rows, columns));
   return {
     quantities: new Map(columns.map(({ heading }) => [heading.name, heading.quantity])),
     values: new Map(columns.map(({ column, heading }) => [heading.name, valuesOf(rows, column, heading, commas)])),
     lines: rows.map(({ number }) => number),
-    notes: [...guessed.notes, ...notes, ...commaNotes(commas)],
+    notes: [...guessed.notes, ...whole.notes, ...notes, ...commaNotes(commas)],
   };
 }
 
@@ -81,7 +82,7 @@ export function lookAtTable(text: string, rowCount = 5): TableLook | null {
   const units = lines[at + 1] ? unitsBelow(header, lines[at + 1]!) : null;
   const from = at + (units ? 2 : 1);
   const said = header.cells.map((cell, column) => headingOf(cell, units?.[column] ?? ""));
-  const headings = asMeters(byFigures(said, lines.slice(from)).headings);
+  const { headings } = withGuesses(asMeters(byFigures(said, lines.slice(from)).headings));
   const columns = header.cells.map((cell, column) => {
     const heading = headings[column]!;
     const isRead = heading.kind === "read";
@@ -133,8 +134,8 @@ function tooLong(lines: number): TableError {
 
 /** The lines of the file that say something, each with its number. */
 function linesOf(text: string): Line[] {
-  // Remarks go first, their lines stay: a quote in one of them would swallow what follows.
-  const plain = text.replace(/^\uFEFF/, "").replace(/^[ \t]*(#|\/\/).*$/gm, "");
+  // “#” alone in its cell is a heading. Remarks go first, their lines stay: a quote in one of them would swallow what follows.
+  const plain = text.replace(/^\uFEFF/, "").replace(/^[ \t]*(#(?![;,\t])|\/\/).*$/gm, "");
   const { data } = Papa.parse<string[]>(plain, { delimiter: delimiterOf(plain) });
   const lines: Line[] = [];
   data.forEach((cells, place) => {
@@ -215,7 +216,10 @@ const BY_FIGURES: readonly { of: RegExp; symbol: string; least: number; most: nu
 /** A throttle, a pulse or a cell without a unit says by its highest figure what it is in; that is told. */
 function byFigures(headings: readonly Heading[], rows: readonly Line[]): { headings: Heading[]; notes: string[] } {
   const notes: string[] = [];
-  const whole = headings.map((heading, column) => {
+  const hasThrottle = headings.some(({ name }) => name === "throttle");
+  const whole = headings.map((given, column) => {
+    const isThrottle = !hasThrottle && given.kind === "unknown" && isThrottleByWord(given.name);
+    const heading: Heading = isThrottle ? { kind: "no unit", name: "throttle", isOwnWord: false } : given;
     if (heading.kind !== "no unit" || !BY_FIGURES.some(({ of }) => of.test(heading.name))) return heading;
     const commas = commasOf(rows.map(({ cells }) => cells[column] ?? "").values());
     const top = rows.reduce((most, { cells }) => Math.max(most, readNumber(cells[column] ?? "", commas)), 0);
@@ -244,6 +248,28 @@ function asMeters(headings: readonly Heading[]): Heading[] {
     return side && heading.kind === "read" ? { ...heading, name: side, isOwnWord: true } : heading;
   });
 }
+
+/** What is lacking is looked for among the columns of names of their own; only where one alone may be it, and it is told. */
+function withGuesses(headings: readonly Heading[]): { headings: Heading[]; notes: string[] } {
+  const isMeter = headings.some(({ name }) => OF_METERS.includes(name));
+  const has = new Set(headings.map(({ name }) => name));
+  const guesses = headings.map((heading) =>
+    heading.kind === "read" && heading.isOwnWord && quantityOf(heading.name) === null && !isMeter
+      ? guessOf(heading)
+      : null,
+  );
+  const notes: string[] = [];
+  const whole = headings.map((heading, column) => {
+    const guess = guesses[column];
+    if (!guess || has.has(guess) || guesses.filter((other) => other === guess).length > 1 || heading.kind !== "read")
+      return heading;
+    notes.push(`“${heading.name}” was read as ${guess}: no other column is.`);
+    return { ...heading, name: guess, isOwnWord: false };
+  });
+  return { headings: whole, notes };
+}
+
+const OF_METERS = ["shown", "reference"];
 
 function hasDrive(headings: readonly Heading[]): boolean {
   return headings.some((heading) => ["throttle", "speed", "pulse", "cell1"].includes(heading.name));
