@@ -14,6 +14,8 @@ const WORDS: Readonly<Record<string, readonly string[]>> = {
     "command",
     "cmd",
     "stick",
+    "setpoint",
+    "powersetting",
     "duty",
     "dutycycle",
     "gas",

@@ -216,13 +216,12 @@ function cellOf(plain: string, symbol: string | null): string | null {
   return Object.hasOwn(CHANNELS, name) ? name : null;
 }
 
-/** What a unit alone says of a column, where no other has it. Temperatures, times and forces are of too many things. */
+/** What a unit alone says of a column, where no other has it. Shares, temperatures, times and forces are of too many things. */
 const BY_UNIT_ALONE: Partial<Record<Quantity, string>> = {
   voltage: "voltage",
   current: "current",
   rotation: "speed",
   angle: "angle",
-  share: "throttle",
 };
 
 /**

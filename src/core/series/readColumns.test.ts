@@ -169,6 +169,11 @@ describe("columns of names that nobody knows", () => {
 
   it("are not where two may be it, where another column is it, or where it is another thing's", () => {
     expect([...readColumns("left feed [V],right feed [V]\n1,2\n").values.keys()]).toEqual(["left feed", "right feed"]);
+    // A share of something else would condemn the motors.
+    expect([...readColumns("voltage [V],battery level [%]\n1,2\n").values.keys()]).toEqual([
+      "voltage",
+      "battery level",
+    ]);
     expect([...readColumns("voltage [V],right feed [V]\n1,2\n").values.keys()]).toEqual(["voltage", "right feed"]);
     expect([...readColumns("throttle [%],servo rail [V],room [°C]\n1,5,20\n").values.keys()]).toEqual([
       "throttle",

@@ -21,28 +21,30 @@ const UNDERSCORED = /_(rad|deg|m|cm|km)_(s2?|h)$/;
 const OF_A_PACK = /^(?:.*[\s_])?(batt?|battery|pack|bus|vbat|supply|esc)[\s_](v|a)$/i;
 
 /** Compounds that other languages make one word of. Common practice. */
-const COMPOUNDS: Readonly<Record<string, readonly string[]>> = {
-  rollrate: ["roll", "rate"],
-  nickrate: ["pitch", "rate"],
-  gierrate: ["yaw", "rate"],
-  rollwinkel: ["roll", "angle"],
-  nickwinkel: ["pitch", "angle"],
-  gierwinkel: ["yaw", "angle"],
-  nick: ["pitch"],
-  gier: ["yaw"],
-  kurs: ["heading"],
-  flughoehe: ["altitude"],
-  steigrate: ["climb"],
-  fahrt: ["airspeed"],
-  drehzahl: ["rpm"],
-  spannung: ["voltage"],
-  strom: ["current"],
-  querruder: ["aileron"],
-  hoehenruder: ["elevator"],
-  seitenruder: ["rudder"],
-  zelle: ["cell"],
-  satelliten: ["satellites"],
-};
+const COMPOUNDS: ReadonlyMap<string, readonly string[]> = new Map(
+  Object.entries({
+    rollrate: ["roll", "rate"],
+    nickrate: ["pitch", "rate"],
+    gierrate: ["yaw", "rate"],
+    rollwinkel: ["roll", "angle"],
+    nickwinkel: ["pitch", "angle"],
+    gierwinkel: ["yaw", "angle"],
+    nick: ["pitch"],
+    gier: ["yaw"],
+    kurs: ["heading"],
+    flughoehe: ["altitude"],
+    steigrate: ["climb"],
+    fahrt: ["airspeed"],
+    drehzahl: ["rpm"],
+    spannung: ["voltage"],
+    strom: ["current"],
+    querruder: ["aileron"],
+    hoehenruder: ["elevator"],
+    seitenruder: ["rudder"],
+    zelle: ["cell"],
+    satelliten: ["satellites"],
+  }),
+);
 
 /**
  * Takes a heading apart: “roll speed [deg/s]”, “Battery / mV”, “o1 us”, “since_start_s”, “gyro[0] (deg/s)”, “gyrDesX”.
@@ -87,6 +89,6 @@ export function partsOfHeading(heading: string, unitBelow = "", areLetters = fal
     .replace(/(\d)([A-Za-z])/g, "$1 $2")
     .split(/[^A-Za-z0-9µ°%]+/)
     .filter((word) => word !== "")
-    .flatMap((word) => COMPOUNDS[word.toLowerCase()] ?? [word.toLowerCase()]);
+    .flatMap((word) => COMPOUNDS.get(word.toLowerCase()) ?? [word.toLowerCase()]);
   return { words, unit, index };
 }

@@ -2,7 +2,7 @@ import { adjusting, ask, family, fault, replacing } from "../family";
 import { MOTORS_TURN, MULTIROTORS } from "../kinds";
 
 /*
- * The family "lifters": what only large craft have that carry a load on six or eight rotors. Trade judgement and guesses; no published
+ * The family "lifters": what large craft have that carry a load on six or eight rotors; their clamped arms stand on smaller craft as well. Trade judgement and guesses; no published
  * source.
  */
 const craftKinds = ["octo", "hexa"];
