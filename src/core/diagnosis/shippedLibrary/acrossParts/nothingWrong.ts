@@ -38,7 +38,7 @@ export const nothingWrong = family({
     ),
     fault(
       "pack-not-full",
-      "ground",
+      "pack", // another pack, or the bench supply, cures it
       "power-with-care",
       0.012,
       "Nothing wrong with the craft: pack not full or cold",
