@@ -29,6 +29,7 @@ const WORDS: Readonly<Record<string, readonly string[]>> = {
     "vbat",
     "vbatt",
     "ubat",
+    "ubatt",
     "vin",
     "uin",
     "vpack",
@@ -42,7 +43,7 @@ const WORDS: Readonly<Record<string, readonly string[]>> = {
   electricalspeed: ["erpm", "electricalrpm", "electricalspeed", "erpmspeed"],
   thrust: ["force", "pull", "lift", "thrustforce", "schub"],
   power: ["p", "watt", "watts", "electricalpower", "leistung"],
-  pulse: ["pulsewidth", "pwm", "pulselength", "servopulse", "signal", "impuls"],
+  pulse: ["pulsewidth", "stellzeit", "pwm", "pulselength", "servopulse", "signal", "impuls"],
   angle: ["deflection", "position", "travel", "winkel"],
   temperature: ["temp", "temperatur"],
   esctemperature: [
@@ -134,9 +135,10 @@ export function sideOf(words: readonly string[]): "shown" | "reference" | null {
 
 /** Words beside which a reading is another thing's: no pack's volts, no throttle's percent. */
 const ANOTHERS = new Set(
-  "bec rail regulator logic usb receiver rx signal cell drop ripple charge humidity load cpu idle limit room ambient ground set".split(
-    " ",
-  ),
+  (
+    "bec rail regulator logic usb receiver rx signal cell drop ripple charge humidity load cpu idle limit room ambient ground set phase " +
+    "fan commanded target wanted desired timing wind tilt gearbox heater lamp charger quiescent excitation video"
+  ).split(" "),
 );
 
 /** The column that one of a heading's words names, where just one does: “rotor speed”, “time since start”; null else. */
@@ -146,11 +148,6 @@ export function columnAmong(words: readonly string[]): string | null {
     words.flatMap((word) => (word.length > 2 ? (columnOfWord(word) ?? (isColumn(word) ? word : [])) : [])),
   );
   return named.size === 1 ? [...named][0]! : null;
-}
-
-/** True where a heading says that it is of something else than the drive. */
-export function isOfAnother(words: readonly string[]): boolean {
-  return words.some((word) => ANOTHERS.has(word));
 }
 
 function isColumn(word: string): boolean {

@@ -158,14 +158,21 @@ describe("headings that the person names", () => {
 });
 
 describe("columns of names that nobody knows", () => {
-  it("are read as what is lacking where one alone may be it, and it is said", () => {
-    const { values, notes } = readColumns("throttle [%],main feed [V],clamp on lead [A]\n50,14.8,7\n");
+  it("are read as what is lacking where a word of one alone names it, and it is said", () => {
+    const { values, notes } = readColumns("throttle [%],main voltage [V],amps on lead [A]\n50,14.8,7\n");
     expect([...values.keys()]).toEqual(["throttle", "voltage", "current"]);
     expect(notes).toEqual([
-      expect.stringMatching(/“main feed” was read as voltage/),
-      expect.stringMatching(/“clamp on lead” was read as current/),
+      expect.stringMatching(/“main voltage” was read as voltage/),
+      expect.stringMatching(/“amps on lead” was read as current/),
     ]);
   });
+
+  it("are left as they are where only their unit would fit", () =>
+    expect([...readColumns("throttle [%],main feed [V],lead [A]\n50,14.8,7\n").values.keys()]).toEqual([
+      "throttle",
+      "main feed",
+      "lead",
+    ]));
 
   it("are not where two may be it, where another column is it, or where it is another thing's", () => {
     expect([...readColumns("left feed [V],right feed [V]\n1,2\n").values.keys()]).toEqual(["left feed", "right feed"]);
