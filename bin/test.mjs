@@ -18,7 +18,7 @@ const times = [];
 
 /** Runs one step and counts it: the tests inside it when it reports them, else the step itself. */
 async function step(title, command, args, { env, counted } = {}) {
-  say(`\n== ${title}`);
+  if (counted) say(`\n== ${title}`);
   const startedMs = Date.now();
   const { code, output } = await run(command, args, { env: { FORCE_COLOR: "0", ...env }, echo: Boolean(counted) });
   const counts = counted?.();
@@ -28,7 +28,7 @@ async function step(title, command, args, { env, counted } = {}) {
   if (code !== 0 && !counted) say(output);
   const seconds = (Date.now() - startedMs) / 1000;
   times.push([title, seconds]);
-  say(`${code === 0 ? "ok" : "FAILED"}, ${seconds.toFixed(1)} s`);
+  say(`${counted ? "" : `${title}: `}${code === 0 ? "ok" : "FAILED"}, ${seconds.toFixed(1)} s`);
 }
 
 /** Runs Jest on some projects, two files at a time, and reads its counts. */
@@ -90,11 +90,12 @@ await runMain(async () => {
   rmSync(state, { recursive: true, force: true });
   const secrets = secretsOf(state);
   await step("types", process.execPath, [join(root, "node_modules/next/dist/bin/next"), "typegen"]);
+  const lint = step("lint", bin("eslint"), ["."]); // on a processor of its own: the others take as long together
   await step("types", bin("tsc"), ["--noEmit"]);
-  await step("lint", bin("eslint"), ["."]);
   await step("format", bin("prettier"), ["--check", "--log-level", "warn", "."]);
   await step("boundaries", bin("depcruise"), ["src", "--config", ".dependency-cruiser.cjs"]);
   await step("dead code", bin("knip"), []);
+  await lint;
   await jest(["unit", "pages"], { title: "unit and page tests" });
   await jest(["simulation"], { title: "simulation, a few seeds of it" });
   await buildProcesses();
