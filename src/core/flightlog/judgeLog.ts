@@ -117,6 +117,7 @@ const EXPLAINS: Partial<Record<VerdictCode, readonly VerdictCode[]>> = {
     "motor-map-wrong",
     "feedback-reversed",
     "ends-in-air",
+    "compass-disturbed",
   ],
   "weak-motor": ["saturation", "gain-too-low"],
   "current-scale": ["tired-pack"],

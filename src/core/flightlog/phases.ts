@@ -1,5 +1,6 @@
 import { type FlightLog, rowOf } from "./FlightLog";
 import { held, leastOf, quantileOf, smoothed } from "./signal/rows";
+import { isSupported } from "./support";
 
 export const CRAFTS = ["multirotor", "fixed-wing", "helicopter"] as const;
 export type LogCraft = (typeof CRAFTS)[number];
@@ -78,6 +79,7 @@ function flyingRows(log: FlightLog, craft: LogCraft): Uint8Array {
       const edge = idle + 0.5 * (usual - idle);
       for (let row = 0; row < rows; row++) if (level[row]! < edge) flying[row] = 0;
     }
+    if (craft === "multirotor" && isSupported(log, power, flying)) return flying.fill(0);
   }
   if (height) {
     const metres = smoothed(held(height), rateRows);

@@ -55,3 +55,11 @@ export const USED_WORDS = words("used consumed capacity charge drawn mah taken s
 export const TEMPERATURE_WORDS = words("temp temperature celsius heat");
 export const CURRENT_WORDS = words("current amps amp curr amperage ampere i");
 export const VOLTAGE_WORDS = words("voltage volts volt v u vbat vbatt tension");
+
+/** Beside one of these a figure is another thing's, or a bound and no reading: the wind's direction, the gimbal's pitch, a limit. */
+export const FOREIGN_WORDS = words(
+  "gimbal camera cam wind sun antenna declination ceiling geoid separation fan cooling charger humidity card blade cyclic limit max maximum " +
+    "warning alarm threshold fence home waypoint wp tip timing backup station video vtx view hover remaining",
+);
+/** Packs that are not the craft's. */
+export const OTHER_SUPPLY_WORDS = words("transmitter tx goggles rssi sender");

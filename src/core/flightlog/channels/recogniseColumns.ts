@@ -127,6 +127,7 @@ function claimsOf(column: Column, columns: readonly Column[]): Claim[] {
     claim("mode", has(say.MODE_WORDS) ? 5 : 1);
     return claims;
   }
+  if (has(say.FOREIGN_WORDS)) return claims;
   const isTarget = has(say.TARGET_WORDS);
   const isPulse = facts.min >= 700 && facts.max <= 2400 && facts.count > 0;
   const surface = surfaceOf(parts.words);
@@ -147,7 +148,7 @@ function claimsOf(column: Column, columns: readonly Column[]): Claim[] {
       else if (has(say.COURSE_WORDS)) claim("course", 8);
       else if (has(say.LATITUDE_WORDS)) claim("latitude", 8);
       else if (has(say.LONGITUDE_WORDS)) claim("longitude", 8);
-      else if (axis) {
+      else if (axis && !has(words("collective coll"))) {
         const name = axis === "yaw" ? "heading" : axis;
         if (isTarget) claim(`${name}_target`, 8);
         else if (!has(say.STICK_WORDS)) {
@@ -160,6 +161,7 @@ function claimsOf(column: Column, columns: readonly Column[]): Claim[] {
       claim(accAxisOf(column), 7);
       break;
     case "voltage":
+      if (has(say.OTHER_SUPPLY_WORDS)) break;
       if (has(say.CELL_WORDS) && (parts.index !== null || /\d/.test(parts.words.join(" ")))) claim("cell_N", 7);
       else if (has(say.RAIL_WORDS) && !has(say.PACK_WORDS)) claim("rail", 8);
       else if (parts.words.includes("5") || parts.words.includes("3.3")) claim("rail", 8);
@@ -175,9 +177,10 @@ function claimsOf(column: Column, columns: readonly Column[]): Claim[] {
       if (!has(words("motor servo esc")) || has(say.PACK_WORDS)) claim("current", 6 + (has(say.PACK_WORDS) ? 2 : 0));
       break;
     case "charge":
-      claim("used_mAh", 7);
+      if (facts.max > facts.min) claim("used_mAh", 7); // what stands still is a pack's size
       break;
     case "length":
+      if (isTarget) break;
       if (!has(words("distance dist home range north east x y")) || has(words("above alt altitude height")))
         claim("altitude", 5 + (has(say.ALTITUDE_WORDS) ? 2 : 0) + (has(words("baro")) ? 0.5 : 0));
       break;

@@ -20,12 +20,13 @@ export function compassDisturbed(view: FlightView): Verdict[] {
   const load = view.channel("current") ?? view.power;
   if (!load || view.flights.length === 0) return [];
   // With the time on the ground: from idle to hover is the widest step that most logs hold.
-  const range = { from: 0, to: view.timeS.length };
+  const range = { from: 0, to: firstTumble(view) };
   const step = Math.max(1, Math.floor(view.rateHz / 25));
   const smoothRows = Math.round(view.rateHz * 0.3);
   const smoothLoad = smoothed(load, smoothRows);
   const span = quantileOf(smoothLoad, 0.97) - quantileOf(smoothLoad, 0.02);
   const rows = [...rowsOf([range], step)];
+  if (rows.length < SHORTEST_S * 25) return [];
   const field = fieldOf(view);
   const fieldFit = field ? fieldOnLoad(view, smoothed(field, smoothRows), smoothLoad, rows) : null;
   const fieldShare = field && fieldFit ? (fieldFit.slope * span) / Math.abs(meanOf(field)) : NaN;
@@ -61,6 +62,19 @@ export function compassDisturbed(view: FlightView): Verdict[] {
         "Power leads or a magnet: watch the heading on a stand while the current is raised, props off; then move the compass up or the leads together.",
     },
   ];
+}
+
+/** Beyond this lean a heading turns round of itself, and what the gyro integrates to is no longer its like, deg. */
+const TUMBLE_DEG = 60;
+/** In less time a start alone, with its turn into the wind, explains anything, s. */
+const SHORTEST_S = 10;
+
+/** The row in which the craft is over for the first time; all rows where it never is. */
+function firstTumble(view: FlightView): number {
+  const [roll, pitch] = [view.channel("roll"), view.channel("pitch")];
+  if (!roll || !pitch) return view.timeS.length;
+  const found = roll.findIndex((each, row) => Math.max(Math.abs(each), Math.abs(pitch[row]!)) > TUMBLE_DEG);
+  return found < 0 ? view.timeS.length : found;
 }
 
 /** The field's strength against the load; what goes with the heading is the craft's own iron. */

@@ -16,6 +16,10 @@ const LOOK_S = 0.35;
 const ALONE = 12;
 /** And with this many times nothing else moves at all, however the outputs stand (on a plus only two work on an axis). */
 const WHOLLY_ALONE = 200;
+/** A craft that is steady for so long, soon after it was over, was turned over by its pilot: nobody flies on with wrong feedback. */
+const STEADY_S = 1.2;
+const STEADY_AFTER_S = 6;
+const STEADY_DEG_S = 60;
 /** Two outputs up and two down by nearly the same: this share of the widest difference lies between the middle ones. */
 const PAIRED = 0.5;
 
@@ -132,9 +136,11 @@ function flipOf(view: FlightView): Flip | null {
       axis.turned = (axis.turned + axis.rate[row]! * seconds) * (1 - seconds / 3);
       const lean = Math.abs(axis.angle?.[row] ?? axis.turned);
       const isAsked =
-        Math.abs(axis.asked?.[row] ?? 0) > 35 || Math.abs(axis.wanted && !axis.angle ? axis.wanted[row]! : 0) > 120;
+        Math.abs(axis.asked?.[row] ?? 0) > 35 ||
+        // A stabiliser asks for a turn back; a pilot for the turn that is made.
+        (!axis.asked && (axis.wanted?.[row] ?? 0) * Math.sign(axis.rate[row]!) > 120);
       if (lean > FLIP_DEG && !isAsked && Math.abs(axis.rate[row]!) > FLIP_DEG_S && isPushing(view, row)) {
-        if (timeS[row]! - since > TAKE_OFF_S) return null;
+        if (timeS[row]! - since > TAKE_OFF_S || fliesOn(view, row, work)) return null;
         return {
           from: Math.max(rowAt(timeS, timeS[row]! - LOOK_S), rowAt(timeS, since)),
           to: row + 1,
@@ -144,6 +150,22 @@ function flipOf(view: FlightView): Flip | null {
     }
   }
   return null;
+}
+
+/** True when the craft is steady in the air some time after a row, no output at its top or bottom. */
+function fliesOn({ timeS, gyro, motors, power }: FlightView, row: number, work: number): boolean {
+  let steadyFrom = NaN;
+  const isSteady = (at: number) =>
+    Math.abs(gyro.roll![at]!) < STEADY_DEG_S &&
+    Math.abs(gyro.pitch![at]!) < STEADY_DEG_S &&
+    power![at]! > work &&
+    motors.every((motor) => motor[at]! < TOP_OUTPUT && motor[at]! > 1 - TOP_OUTPUT);
+  for (let at = row; at < timeS.length && timeS[at]! < timeS[row]! + STEADY_AFTER_S; at++) {
+    if (!isSteady(at)) steadyFrom = NaN;
+    else if (Number.isNaN(steadyFrom)) steadyFrom = timeS[at]!;
+    else if (timeS[at]! - steadyFrom > STEADY_S) return true;
+  }
+  return false;
 }
 
 /** How far the outputs stand two against two while the craft turns over: 1 wholly, 0 not at all; NaN unless there are four. */

@@ -1,7 +1,7 @@
 import { type FlightView, rowsOf, trimmed } from "../FlightView";
 import { type Stretch } from "../phases";
 import { correlation } from "../signal/regress";
-import { meanOf, quantileOf, smoothed } from "../signal/rows";
+import { meanOf, quantileOf, smoothed, spreadOf } from "../signal/rows";
 import { hann, strongestLine, welch } from "../signal/spectrum";
 import { Matrix, solve } from "ml-matrix";
 import { type Verdict } from "./verdict.types";
@@ -39,6 +39,7 @@ function ofHead(view: FlightView, flights: readonly Stretch[]): Verdict[] {
   const phase = phaseOf(view.timeS, interpolated(view, speed));
   const shakes = shakenOf(view);
   const sizes = sizesOf(
+    view,
     shakes.map(({ values }) => values),
     [phase],
     flights,
@@ -47,7 +48,7 @@ function ofHead(view: FlightView, flights: readonly Stretch[]): Verdict[] {
   const found = shakes
     .map((shaken, at) => ({ shaken, size: sizes[at]![0]! }))
     .sort((a, b) => b.size / b.shaken.least - a.size / a.shaken.least)[0];
-  if (!found || found.size < HEAD_TIMES * found.shaken.least) return [];
+  if (!found || !(found.size >= HEAD_TIMES * found.shaken.least)) return []; // of too short a stretch it is NaN
   const hz = meanOf(Array.from(rowsOf(flights, 20), (row) => speed[row]!)) / 60;
   return [
     {
@@ -106,6 +107,7 @@ function bySpeed(view: FlightView, flights: readonly Stretch[]): Verdict[] {
   const shakes = shakenOf(view);
   if (shakes.length === 0) return [];
   const sizesBySignal = sizesOf(
+    view,
     shakes.map(({ values }) => values),
     phases,
     flights,
@@ -180,6 +182,16 @@ function phaseOf(timeS: Float64Array, rpm: Float64Array): Float64Array {
 /** Stretches that are fitted, spread over the flight: more of them say no more. */
 const MOST_WINDOWS = 40;
 
+/** A craft that is thrown about turns in all frequencies, and shows lines at any turn of a rotor, deg/s. */
+const THROWN_DEG_S = 60;
+
+function isThrownAbout({ gyro, rateHz }: FlightView, from: number, to: number): boolean {
+  return (["roll", "pitch"] as const).some((axis) => {
+    const rate = gyro[axis];
+    return rate !== null && spreadOf(smoothed(rate.subarray(from, to), Math.round(rateHz * 0.05))) > THROWN_DEG_S;
+  });
+}
+
 /**
  * Middle amplitude at each rotor's turn, over stretches of the flight: sine and cosine of each rotor's phase by least squares
  * together, a constant and a slope beside them.
@@ -187,6 +199,7 @@ const MOST_WINDOWS = 40;
  * @returns For each signal the amplitude of each rotor.
  */
 function sizesOf(
+  view: FlightView,
   signals: readonly Float64Array[],
   phases: readonly Float64Array[],
   flights: readonly Stretch[],
@@ -196,7 +209,8 @@ function sizesOf(
   const all = flights.flatMap(({ from, to }) =>
     Array.from({ length: Math.floor((to - from) / rows) }, (_, at) => from + at * rows),
   );
-  const starts = all.filter((_, at) => at % Math.ceil(all.length / MOST_WINDOWS) === 0);
+  const calm = all.filter((start) => !isThrownAbout(view, start, start + rows));
+  const starts = calm.filter((_, at) => at % Math.ceil(calm.length / MOST_WINDOWS) === 0);
   const sizes: number[][][] = signals.map(() => phases.map(() => []));
   const line = new Float64Array(terms);
   for (const start of starts) {

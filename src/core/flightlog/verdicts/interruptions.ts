@@ -177,6 +177,21 @@ function mainlyUp(power: Float64Array, row: number, usual: number): boolean {
 const LINK_GONE = 0.12;
 const SHORTEST_LOSS_S = 0.3;
 
+/** A craft whose motors idle in the air is on its way down for no longer than this, s; and this high, m. */
+const FALL_S = 3;
+const HIGH_M = 1.5;
+
+/** True where a craft whose motors left off a moment ago is still high above the ground of this log. */
+function fallsAt(view: FlightView, row: number, lastRow: number): boolean {
+  const height = view.channel("altitude");
+  return (
+    height !== null &&
+    row < lastRow + view.rateHz * FALL_S &&
+    height[row]! > leastOf(height, 0, height.length) + HIGH_M &&
+    height[Math.min(height.length - 1, row + Math.round(view.rateHz))]! < height[row]! - HIGH_M / 2
+  );
+}
+
 /** The link was gone, or failsafe said so, while the controller went on. */
 export function linkLoss(view: FlightView): Verdict[] {
   const link = view.channel("link_quality");
@@ -196,7 +211,7 @@ export function linkLoss(view: FlightView): Verdict[] {
     const from = row;
     while (row < view.timeS.length && isGone(row)) row++;
     const [fromS, toS] = [view.timeS[from]!, view.timeS[row - 1]!];
-    const wasFlying = from <= lastRow + view.rateHz * 0.2;
+    const wasFlying = from <= lastRow + view.rateHz * 0.2 || fallsAt(view, from, lastRow);
     const follows = view.log.breaks.some(({ atS }) => Math.abs(atS - fromS) < 1.2);
     if (toS - fromS < SHORTEST_LOSS_S || !wasFlying || follows) continue;
     const stops = view.power !== null && meanOf(view.power, row - 10, row) < 0.2 * quantileOf(view.power, 0.6);

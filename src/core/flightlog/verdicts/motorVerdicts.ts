@@ -76,27 +76,41 @@ export function weakMotor(view: FlightView): Verdict[] {
 
 /** A motor that turns slower than its peers by this share at one output loses power. */
 const SLOW_SHARE = 0.05;
-/** Speed goes about with this power of the output, between a half (all drag) and one (none). */
-const SPEED_POWER = 0.6;
+/** Speed goes with a power of the output between a half (all drag) and one (none): a slow motor is slow by either. */
+const SPEED_POWERS = [0.5, 1] as const;
+
+interface Slowest {
+  motor: number;
+  /** Share by which it falls behind the middle one of its peers; how far they are apart. */
+  behind: number;
+  scatter: number;
+}
+
+function slowestOf(strengths: readonly number[]): Slowest {
+  const order = strengths.map((_, at) => at).sort((a, b) => strengths[a]! - strengths[b]!);
+  const peers = order.slice(1).map((at) => strengths[at]!);
+  return {
+    motor: order[0]!,
+    behind: 1 - strengths[order[0]!]! / quantileOf(peers, 0.5),
+    scatter: peers.at(-1)! / peers[0]! - 1,
+  };
+}
 
 /** Where speeds are there: a motor whose speed for its output falls behind its peers', however the controller shares the work out. */
 function slowMotor(view: FlightView, outputs: readonly number[], calm: readonly number[]): Verdict[] {
   if (view.rpm.length !== view.motors.length) return [];
-  const strengths = view.rpm.map(
-    (rpm, at) =>
-      quantileOf(
-        calm.map((row) => rpm[row]!),
-        0.5,
-      ) /
-      Math.max(0.05, outputs[at]!) ** SPEED_POWER,
+  const speeds = view.rpm.map((rpm) =>
+    quantileOf(
+      calm.map((row) => rpm[row]!),
+      0.5,
+    ),
   );
-  const order = strengths.map((_, at) => at).sort((a, b) => strengths[a]! - strengths[b]!);
-  const motor = order[0]!;
-  const peers = order.slice(1).map((at) => strengths[at]!);
-  const usual = quantileOf(peers, 0.5);
-  const behind = 1 - strengths[motor]! / usual;
-  const scatter = peers.at(-1)! / peers[0]! - 1;
-  if (behind < SLOW_SHARE || behind < 1.5 * scatter) return [];
+  const [byHalf, byWhole] = SPEED_POWERS.map((power) =>
+    slowestOf(speeds.map((speed, at) => speed / Math.max(0.05, outputs[at]!) ** power)),
+  ) as [Slowest, Slowest];
+  const { motor } = byHalf;
+  const { behind, scatter } = byHalf.behind < byWhole.behind ? byHalf : byWhole;
+  if (byWhole.motor !== motor || behind < SLOW_SHARE || behind < 1.5 * scatter) return [];
   return [
     {
       code: "weak-motor",
@@ -193,6 +207,16 @@ interface LostStep {
   share: number;
 }
 
+const FROM_IDLE_S = 0.2;
+const LASTS_FROM_IDLE_S = 0.1;
+
+/** Lines of the log for each that has a speed of a motor. */
+function everyOf(view: FlightView, motor: number): number {
+  const written = view.log.channels.get(`rpm_${motor + 1}`)!;
+  const count = written.reduce((sum, each) => sum + (Number.isFinite(each) ? 1 : 0), 0);
+  return written.length / Math.max(1, count);
+}
+
 /** Stretches in which a speed falls away from what its output made in the rest of the flight. */
 function lostSteps(view: FlightView): LostStep[] {
   const events: LostStep[] = [];
@@ -217,6 +241,7 @@ function lostSteps(view: FlightView): LostStep[] {
       rows.filter((row) => speed[row]! > 0.5 * usualSpeed),
     );
     if (!expected) return;
+    const writtenEveryS = (everyOf(view, at) - 1) / view.rateHz;
     for (const { from, to } of flights) {
       for (let row = from; row < to; row++) {
         const wanted = Math.max(expected[row]!, 0.6 * usualSpeed);
@@ -229,7 +254,9 @@ function lostSteps(view: FlightView): LostStep[] {
         }
         const rose = mostOf(motor, start, row + lag) > usual + 0.08;
         const lasted = view.timeS[Math.min(row, to - 1)]! - view.timeS[start]!;
-        if (rose && lasted > 0.02)
+        // A motor that comes up from idle is late of itself, and a speed that is written seldom is late in the log.
+        const isFromIdle = leastOf(motor, start - Math.round(view.rateHz * FROM_IDLE_S), start) < 0.5 * usual;
+        if (rose && lasted > (isFromIdle ? LASTS_FROM_IDLE_S : 0.02) + writtenEveryS)
           events.push({ motor: at, fromS: view.timeS[start]!, toS: view.timeS[Math.min(row, to - 1)]!, share });
       }
     }
@@ -322,6 +349,8 @@ function sharpCorners(view: FlightView): LostStep[] {
 
 /** A craft follows what was asked of it a moment ago, s. */
 const FOLLOWS_S = 0.3;
+/** And shoots over by this share of what the turn was changed by. */
+const OVERSHOOTS = 0.35;
 
 /** How far a craft turns beyond everything that was asked of it just before, or against it, deg/s. */
 function unaskedRate(view: FlightView, row: number): number {
@@ -330,7 +359,8 @@ function unaskedRate(view: FlightView, row: number): number {
     const asked = view.channel(`rate_target_${axis}`)!;
     const rate = view.gyro[axis]![row]!;
     const [least, most] = [Math.min(0, leastOf(asked, from, row + 1)), Math.max(0, mostOf(asked, from, row + 1))];
-    return Math.max(0, rate - most, least - rate);
+    const over = OVERSHOOTS * (most - least);
+    return Math.max(0, rate - most - over, least - over - rate);
   });
   return Math.hypot(...beyond);
 }

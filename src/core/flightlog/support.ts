@@ -1,0 +1,88 @@
+import { AXES } from "./channels/roles";
+import { type FlightLog } from "./FlightLog";
+import { held, quantileOf, smoothed, spreadOf } from "./signal/rows";
+
+/** A lean over this range says whether a craft hangs in the air or stands on something, deg. */
+const LEAN_RANGE_DEG = 8;
+/** Share of gravity that an accelerometer shows along its axis when it is leaned: all of it where something holds the craft. */
+const HELD_SHARE = 0.75;
+/** Output steps from which the lift would be felt, over half a second. */
+const STEP = 0.08;
+const STEP_S = 0.5;
+const STEPS_ENOUGH = 3;
+/** Lift goes with the square of the output and carries the craft at half of it or less: 4 g and more for all of it. What is not felt, g. */
+const FELT_G = 0.6;
+/** Turning of a craft that stands, deg/s. */
+const STILL_DEG_S = 4;
+
+/**
+ * True for a multirotor whose motors run while something else than air holds it: a bench, a stand, a hand.
+ *
+ * An accelerometer feels every force but gravity. In the air that is lift along the craft's own up and a little drag, so that a lean does
+ * not show in it, and more output is felt at once; on a support a lean by θ shows as g·sin θ, and output is not felt.
+ *
+ * @param power - Mean output, by row.
+ * @param isAtWork - Rows in which the motors work.
+ * @returns False where the log does not say.
+ */
+export function isSupported(log: FlightLog, power: Float64Array, isAtWork: Uint8Array): boolean {
+  const rows: number[] = [];
+  const step = Math.max(1, Math.floor(log.rateHz / 50));
+  for (let row = 0; row < isAtWork.length; row += step) if (isAtWork[row]) rows.push(row);
+  if (rows.length < 50) return false;
+  return showsItsLean(log, rows) || doesNotFeelOutput(log, power, rows);
+}
+
+/** Sideways or lengthways, gravity goes with the lean. */
+function showsItsLean(log: FlightLog, rows: readonly number[]): boolean {
+  const along = [
+    ["roll", "acc_y"],
+    ["pitch", "acc_x"],
+  ] as const;
+  return along.some(([angle, axis]) => {
+    const [lean, felt] = [log.channels.get(angle), log.channels.get(axis)];
+    if (!lean || !felt) return false;
+    const [leans, feels] = [held(lean), smoothed(held(felt), Math.round(log.rateHz * 0.2))];
+    const of = (values: ArrayLike<number>) => rows.map((row) => values[row]!);
+    const range = quantileOf(of(leans), 0.95) - quantileOf(of(leans), 0.05);
+    if (!(range > LEAN_RANGE_DEG)) return false;
+    const sines = rows.map((row) => Math.sin((leans[row]! * Math.PI) / 180));
+    return Math.abs(slopeOf(sines, of(feels))) > HELD_SHARE;
+  });
+}
+
+/** Output goes up and down by steps, and nothing of it is felt, nor does the craft turn. */
+function doesNotFeelOutput(log: FlightLog, power: Float64Array, rows: readonly number[]): boolean {
+  const up = log.channels.get("acc_z");
+  if (!up) return false;
+  const window = Math.round(log.rateHz * 0.2);
+  const [felt, output] = [smoothed(held(up), window), smoothed(power, window)];
+  const apart = Math.round(log.rateHz * STEP_S);
+  const changes = rows
+    .filter((row) => row >= apart && Math.abs(output[row]! - output[row - apart]!) > STEP)
+    .map((row) => [output[row]! - output[row - apart]!, felt[row]! - felt[row - apart]!] as const);
+  const steps = changes.length / Math.max(1, (STEP_S * log.rateHz) / Math.max(1, Math.floor(log.rateHz / 50)));
+  if (steps < STEPS_ENOUGH) return false;
+  // Through nothing: where the output did not change nothing was to be felt.
+  const [over, under] = changes.reduce(([a, b], [by, feels]) => [a + by * feels, b + by * by], [0, 0]);
+  if (!(Math.abs(over / under) < FELT_G)) return false;
+  return AXES.slice(0, 2).every((axis) => {
+    const rate = log.channels.get(`gyro_${axis}`);
+    if (!rate) return true;
+    const slow = smoothed(held(rate), window);
+    return spreadOf(rows.map((row) => slow[row]!)) < STILL_DEG_S;
+  });
+}
+
+function slopeOf(x: readonly number[], y: readonly number[]): number {
+  const [meanX, meanY] = [x, y].map((values) => values.reduce((sum, each) => sum + each, 0) / values.length) as [
+    number,
+    number,
+  ];
+  let [over, under] = [0, 0];
+  x.forEach((each, at) => {
+    over += (each - meanX) * (y[at]! - meanY);
+    under += (each - meanX) ** 2;
+  });
+  return over / under;
+}
