@@ -48,3 +48,26 @@ export function asDriven(columns: Columns, poles: number | null): Columns {
   values.delete("electricalspeed");
   return { ...columns, values, quantities, notes };
 }
+
+/** Amps of a drive that are no noise about nothing, A. */
+const FLOWS_A = 0.5;
+
+/**
+ * A table whose amps are written as negative where the pack gives, as chargers and smart packs do: turned round, and told.
+ *
+ * @returns The same columns where the amps are positive, or where some are and some are not.
+ */
+export function asDrawn(columns: Columns): Columns {
+  const current = columns.values.get("current");
+  if (!current || current.length === 0) return columns;
+  const [least, most] = current.reduce(([a, b], each) => [Math.min(a, each), Math.max(b, each)], [Infinity, -Infinity]);
+  if (least > -FLOWS_A || most > Math.max(0.1, 0.01 * -least)) return columns;
+  return {
+    ...columns,
+    values: new Map(columns.values).set(
+      "current",
+      current.map((amps) => -amps),
+    ),
+    notes: [...(columns.notes ?? []), "The amps are written as negative where the pack gives: they were turned round."],
+  };
+}

@@ -190,13 +190,32 @@ const FLOOR_OF_TOP = 0.01;
 /** Readings below this share of the middle one are of a motor that is just starting. */
 const STARTED = 0.5;
 
+/** What all motors of a craft scatter by is the tachometer's, up to this much of the speed. */
+const OF_INSTRUMENT = { times: 3, most: 0.07 } as const;
+
+/**
+ * How far readings of the speed scatter at one throttle for the instrument's sake: what the middle one of all motors does.
+ *
+ * @returns A share of the speed from which scatter may be a motor's own; `STEADY` for a good instrument.
+ */
+export function steadyShare(sweeps: readonly (readonly StandSample[])[]): number {
+  const usual = sweeps.flatMap((samples) => {
+    const scatters = scattersIn(samples);
+    const own = speedsAt(samples).flatMap(([throttle]) => (throttle > 0.05 ? (scatters(throttle) ?? []) : []));
+    return own.length > 0 ? [median(own)] : [];
+  });
+  if (usual.length < 3) return STEADY;
+  return Math.min(OF_INSTRUMENT.most, Math.max(STEADY, OF_INSTRUMENT.times * median(usual)));
+}
+
 /**
  * Finds the throttle from which a motor loses step: its speed scatters from reading to reading at one throttle, or falls while the
  * throttle rises.
  *
+ * @param steady - From `steadyShare`, where other motors were read by the same instrument.
  * @returns null when it keeps step throughout.
  */
-export function lostStep(samples: readonly StandSample[]): LostStep | null {
+export function lostStep(samples: readonly StandSample[], steady: number = STEADY): LostStep | null {
   if (samples.length === 0) return null;
   // A pack that sags, on the way up or down again, slows it at the same throttle without a step lost.
   const voltageV = median(samples.map((sample) => sample.voltageV));
@@ -210,8 +229,8 @@ export function lostStep(samples: readonly StandSample[]): LostStep | null {
     // One that has not begun to turn, or hardly, has no step to lose.
     if (highest === 0 && min(speeds) <= STARTED * middle) continue;
     const scatter = scatters(throttle) ?? halfRange(speeds) / middle;
-    const isSteady = scatter <= STEADY || scatter * middle <= FLOOR_OF_TOP * top;
-    if (!isSteady || middle < highest * (1 - FALLS))
+    const isSteady = scatter <= steady || scatter * middle <= FLOOR_OF_TOP * top;
+    if (!isSteady || middle < highest * (1 - Math.max(FALLS, steady)))
       return { fromThrottle: throttle, scatter: Math.max(scatter, 1 - middle / Math.max(highest, middle)) };
     highest = Math.max(highest, middle);
   }

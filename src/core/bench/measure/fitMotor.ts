@@ -3,6 +3,7 @@ import { CoreInputError } from "../../CoreInputError";
 import { type Coefficient, halfWidth, type LinearFit, linearFit } from "../../fit/linearFit";
 import { everyNth } from "../../series/everyNth";
 import { repeatsOf, residualParts } from "../../fit/residualParts";
+import { resolutionOf, roundingError } from "../../fit/resolution";
 import { type Fact } from "./compareFact";
 
 /** One settled reading of a motor with its prop. */
@@ -70,8 +71,16 @@ export function fitMotor(samples: readonly MotorSample[], isOfWinding = false): 
     );
   const kv = { value: 1 / inverse.value, error: inverse.error / inverse.value ** 2 };
   const throttles = running.map(({ throttle }) => throttle);
+  // What a tachometer rounds off, in volts: the same in every repeat, so that scatter among these does not show it.
+  const roundedV = roundingError(resolutionOf(speeds)) * inverse.value;
+  const rounded =
+    drive.residualSd > 0
+      ? (roundedV / drive.residualSd) * Math.sqrt(running.length / repeatsOf(throttles, (throttle) => throttle).length)
+      : 0;
   const withWidth = (coefficient: Coefficient, fit: LinearFit): Fact => {
-    const { scatter, widening } = residualParts(throttles, fit.residuals);
+    const parts = residualParts(throttles, fit.residuals);
+    const of = fit === drive ? rounded : 0;
+    const [scatter, widening] = [Math.hypot(parts.scatter, of), Math.max(parts.widening, of)];
     const error = coefficient.error * widening;
     return {
       value: coefficient.value,
@@ -181,7 +190,8 @@ function weightOfAmps(samples: readonly MotorSample[]): (currentA: number) => nu
       : of.reduce((sum, group) => sum + group.variance * group.degrees, 0) / degrees;
   };
   const low = pooled(groups.filter(({ meanA }) => meanA < most / 5));
-  const floor = Math.max(low === null ? 0 : Math.sqrt(low), USUAL_FLOOR * most);
+  const rounded = roundingError(resolutionOf(samples.map(({ currentA }) => currentA)));
+  const floor = Math.max(low === null ? 0 : Math.sqrt(low), USUAL_FLOOR * most, rounded);
   const high = groups.filter(({ meanA }) => meanA > most / 3);
   const relative = pooled(
     high.map((group) => ({ ...group, variance: Math.max(0, group.variance - floor ** 2) / group.meanA ** 2 })),

@@ -56,6 +56,10 @@ const ESC_RULES: readonly FactRule<EscFacts>[] = [
   },
 ];
 
+/** Loaded this many times in one log, it was run in bursts. */
+const BURSTS = 3;
+const IN_BURSTS =
+  "The load comes and goes, so where the heat would end cannot be told: hold one throttle for some minutes, or give the ESC's ratings to judge the amps by.";
 /** Above this share of the highest amps the ESC counts as loaded. */
 const LOADED_SHARE = 0.6;
 /** Where an ESC of the usual kind begins to cut itself back. Common practice, no published source. */
@@ -89,6 +93,7 @@ export function judgeEsc(
   const drawn = rating.continuousA !== null && { "draw-against-rating": meanA > rating.continuousA };
   const heat = fitHeat(longest);
   if ("problem" in heat) {
+    if (amps.length === 0 && stretches.length >= BURSTS) throw new CoreInputError("out_of_range", IN_BURSTS);
     // Bursts are too short to say where the heat ends; what they say of the amps still holds.
     if (amps.length === 0) throw heat.problem;
     return {

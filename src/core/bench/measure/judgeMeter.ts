@@ -146,6 +146,8 @@ function judgeOffset(offset: number, halfWidth: number, range: number, unit: str
 
 /** Readings from which a bend can be told from scatter. */
 const FEWEST_FOR_BEND = 6;
+/** Readings closer together than this share of the largest bend by their scatter alone. */
+const WIDE_FOR_BEND = 0.4;
 /** A bend of this share of the range is seen in no good meter. Trade judgement. */
 const BEND_WATCHED = 0.015;
 const BEND_BAD = 0.02;
@@ -157,13 +159,15 @@ function judgeBend(
   unit: string,
 ): Judgement[] {
   const kept = points.filter((_, place) => !outliers.includes(place));
-  if (kept.length < FEWEST_FOR_BEND || new Set(kept.map(({ x }) => x)).size < 4) return [];
+  const xs = kept.map(({ x }) => x);
+  if (kept.length < FEWEST_FOR_BEND || new Set(xs).size < 4) return [];
+  if (span(xs) < WIDE_FOR_BEND * Math.max(...xs.map(Math.abs))) return [];
   const fit = linearFit(
     kept.map(({ x }) => [1, x, x ** 2]),
     kept.map(({ y }) => y),
   );
   const curve = fit.coefficients[2]!;
-  const width = span(kept.map(({ x }) => x));
+  const width = span(xs);
   // A parabola stands off its chord by a quarter of its coefficient times the square of the width.
   const sag = (Math.abs(curve.value) * width ** 2) / 4;
   const sagHalfWidth = (halfWidth(curve, fit.degreesOfFreedom) * width ** 2) / 4;

@@ -19,10 +19,21 @@ import {
   swingOf,
 } from "./servoPlateaus";
 
-/** Where a servo should stand in the middle. */
-export const CENTRE_US = 1500;
-/** From here on a pulse asks for the end of the travel. */
-const ENDS_US = { low: 1150, high: 1850 };
+/** Where a servo should stand in the middle, and from where on a pulse asks for the end of the travel, µs. */
+interface PulseRange {
+  centre: number;
+  low: number;
+  high: number;
+}
+const USUAL: PulseRange = { centre: 1500, low: 1150, high: 1850 };
+/** Tail servos of half the pulse. Common practice, no published source. */
+const NARROW: PulseRange = { centre: 760, low: 585, high: 935 };
+/** No servo of the usual range is driven by pulses that all lie below this. */
+const NARROW_BELOW_US = 1100;
+
+function rangeOf(samples: readonly ServoSample[]): PulseRange {
+  return samples.every(({ pulseUs }) => pulseUs < NARROW_BELOW_US) ? NARROW : USUAL;
+}
 
 /** What the servo's sheet says, where it is known. */
 export interface ServoSheet {
@@ -151,7 +162,7 @@ export function judgeServo(
         "servo-at-rest": facts.jitter > LIMITS.jitter.bad || compared.evidence["servo-at-rest"] === true,
       }),
       ...(facts.hysteresis !== null && { "surface-play": facts.hysteresis > LIMITS.hysteresis.bad }),
-      ...(reachesEnds(seen.free) && { "servo-hum-at-ends": stopped.length > 0 }),
+      ...(reachesEnds(seen.free, seen.range) && { "servo-hum-at-ends": stopped.length > 0 }),
       ...(facts.chatter !== null && {
         "jumps-at-throttle": seen.chatters && facts.chatter > LIMITS.chatter.watched,
       }),
@@ -161,12 +172,18 @@ export function judgeServo(
       ...(amps.stall !== null && { servoStallA: amps.stall }),
     },
     chart: chartOf(seen),
-    ...(seen.isOneWay && {
-      notes: [
-        "It was read one way only: half its play is in its middle. Come back down the same steps to tell them apart.",
-      ],
-    }),
+    ...notesOf(seen),
   };
+}
+
+function notesOf({ range, isOneWay }: ServoLook): { notes?: string[] } {
+  const notes = [
+    ...(range === NARROW ? ["All pulses are short: it was judged as a servo whose middle is at 760 µs."] : []),
+    ...(isOneWay
+      ? ["It was read one way only: half its play is in its middle. Come back down the same steps to tell them apart."]
+      : []),
+  ];
+  return notes.length > 0 ? { notes } : {};
 }
 
 /** What the samples say, before any of it is judged. */
@@ -184,12 +201,13 @@ function lookAt(samples: readonly ServoSample[]) {
       "out_of_range",
       "The angle does not follow the pulse: is the servo limp, or a column swapped?",
     );
-  const centreDeg = centreOf(quiet) ?? fit.intercept.value + perUs * CENTRE_US;
+  const range = rangeOf(samples);
+  const centreDeg = centreOf(quiet, range.centre) ?? fit.intercept.value + perUs * range.centre;
   const held = plateaus.filter(({ isHeld }) => isHeld);
   const stalled = held.filter(
     ({ pulseUs, angleDeg }) => Math.abs(fit.intercept.value + perUs * pulseUs - angleDeg) > STOPPED_DEG,
   );
-  const travel = travelOf(free, centreDeg);
+  const travel = travelOf(free, centreDeg, range.centre);
   const gaps = hysteresisOf(plateaus);
   const facts = {
     centre: Math.abs(centreDeg),
@@ -202,6 +220,7 @@ function lookAt(samples: readonly ServoSample[]) {
     seconds: secondsPer60(plateaus),
   };
   return {
+    range,
     free,
     quiet,
     stopped,
@@ -220,14 +239,14 @@ function lookAt(samples: readonly ServoSample[]) {
 }
 
 function judgementsOf(
-  { facts, chatters, stopped, wasNotHeld }: ServoLook,
+  { range, facts, chatters, stopped, wasNotHeld }: ServoLook,
   againstItself: readonly Judgement[],
   { secondsPer60: sheetS }: ServoSheet,
 ): Judgement[] {
   const slow = facts.seconds !== null && sheetS ? facts.seconds / sheetS - 1 : null;
   const degrees = (size: number) => `${size.toFixed(1)}°`;
   return [
-    ...judge("centre", facts.centre, (size) => `Stands ${degrees(size)} off centre at ${CENTRE_US} µs`, "°"),
+    ...judge("centre", facts.centre, (size) => `Stands ${degrees(size)} off centre at ${range.centre} µs`, "°"),
     ...judge(
       "hysteresis",
       facts.hysteresis,
@@ -257,9 +276,15 @@ function judgementsOf(
   ];
 }
 
-function figuresOf({ fit, perUs, centreDeg, travel, facts, amps }: ServoLook): Estimate[] {
+function figuresOf({ range, fit, perUs, centreDeg, travel, facts, amps }: ServoLook): Estimate[] {
   return [
-    { label: `Angle at ${CENTRE_US} µs`, value: centreDeg, halfWidth: fit.bandAt(CENTRE_US), unit: "°", decimals: 1 },
+    {
+      label: `Angle at ${range.centre} µs`,
+      value: centreDeg,
+      halfWidth: fit.bandAt(range.centre),
+      unit: "°",
+      decimals: 1,
+    },
     {
       label: "Degrees for each 100 µs",
       value: perUs * 100,
@@ -313,9 +338,9 @@ function widestSwing(plateaus: readonly Plateau[]): number | null {
 }
 
 /** Whether amps were measured at both ends of the usual travel: without, nothing can be said of the ends. */
-function reachesEnds(plateaus: readonly Plateau[]): boolean {
+function reachesEnds(plateaus: readonly Plateau[], { low, high }: PulseRange): boolean {
   const measured = plateaus.filter((plateau) => settledA(plateau) !== null).map(({ pulseUs }) => pulseUs);
-  return Math.min(...measured) <= ENDS_US.low && Math.max(...measured) >= ENDS_US.high;
+  return Math.min(...measured) <= low && Math.max(...measured) >= high;
 }
 
 /** A horn that something stops, by where it is furthest from its place. */
@@ -359,27 +384,27 @@ function ampsOf(plateaus: readonly Plateau[], pushing: readonly Plateau[]): Serv
  *
  * @returns null unless both ways lead through the middle.
  */
-function centreOf(plateaus: readonly Plateau[]): number | null {
+function centreOf(plateaus: readonly Plateau[], centreUs: number): number | null {
   const ways = ([1, -1] as const).map((way) => {
     const own = plateaus.filter(({ came }) => came === way).toSorted((a, b) => a.pulseUs - b.pulseUs);
-    const below = own.findLast(({ pulseUs }) => pulseUs <= CENTRE_US);
-    const above = own.find(({ pulseUs }) => pulseUs >= CENTRE_US);
+    const below = own.findLast(({ pulseUs }) => pulseUs <= centreUs);
+    const above = own.find(({ pulseUs }) => pulseUs >= centreUs);
     if (!below || !above) return null;
     const width = above.pulseUs - below.pulseUs;
-    const share = width === 0 ? 0 : (CENTRE_US - below.pulseUs) / width;
+    const share = width === 0 ? 0 : (centreUs - below.pulseUs) / width;
     return below.angleDeg + share * (above.angleDeg - below.angleDeg);
   });
   return ways[0] === null || ways[1] === null ? null : mean(ways as number[]);
 }
 
 /** How far it goes either way from its centre; null when the readings lie on one side only. */
-function travelOf(plateaus: readonly Plateau[], centreDeg: number): Travel | null {
-  const above = plateaus.filter(({ pulseUs }) => pulseUs > CENTRE_US + 50);
-  const below = plateaus.filter(({ pulseUs }) => pulseUs < CENTRE_US - 50);
+function travelOf(plateaus: readonly Plateau[], centreDeg: number, centreUs: number): Travel | null {
+  const above = plateaus.filter(({ pulseUs }) => pulseUs > centreUs + 50);
+  const below = plateaus.filter(({ pulseUs }) => pulseUs < centreUs - 50);
   if (above.length === 0 || below.length === 0) return null;
   const angle = ({ angleDeg }: Plateau) => Math.abs(angleDeg - centreDeg);
   const furthest = (side: readonly Plateau[]) => side.reduce((most, each) => (angle(each) > angle(most) ? each : most));
-  const perUs = (plateau: Plateau) => angle(plateau) / Math.abs(plateau.pulseUs - CENTRE_US);
+  const perUs = (plateau: Plateau) => angle(plateau) / Math.abs(plateau.pulseUs - centreUs);
   const [up, down] = [furthest(above), furthest(below)];
   return { up: angle(up), down: angle(down), upPerUs: perUs(up), downPerUs: perUs(down) };
 }

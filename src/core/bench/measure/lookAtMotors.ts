@@ -1,8 +1,9 @@
 import { CoreInputError } from "../../CoreInputError";
 import { everyNth } from "../../series/everyNth";
-import { type EscAnswer, escAnswer, lostStep, type LostStep } from "./escAnswer";
+import { type EscAnswer, escAnswer, lostStep, type LostStep, steadyShare } from "./escAnswer";
 import { areOfWindings } from "./fitMotor";
 import { believed, endOff } from "./judgeBeside";
+import { withoutMisreads } from "./misreads";
 import { type MotorFacts, motorFacts, standbyOf, type StandSample } from "./motorFacts";
 import { type Beside, besideSisters } from "./oneChange";
 import { fromStart, throttleStart } from "./throttleStart";
@@ -47,9 +48,11 @@ function withoutStandby(sweeps: readonly MotorSweep[]): MotorSweep[] {
  * @returns What was found of each, and what was taken into account on the way, as sentences.
  */
 export function lookAtMotors(asRead: readonly MotorSweep[]): { looks: MotorLook[]; notes: string[] } {
-  const sweeps = withoutStandby(asRead);
-  const besides = besidesOf(sweeps);
-  const drives = sweeps.map((sweep) => driveOf(sweep, sweeps, besides.get(sweep.name) ?? null));
+  const trusted = asRead.map((sweep) => ({ ...sweep, samples: withoutMisreads(sweep.samples) }));
+  const sweeps = withoutStandby(trusted);
+  const steady = steadyShare(sweeps.map(({ samples }) => samples));
+  const besides = besidesOf(sweeps, steady);
+  const drives = sweeps.map((sweep) => driveOf(sweep, sweeps, besides.get(sweep.name) ?? null, steady));
   const start = throttleStart(drives.map(({ driven }) => driven));
   const counted = drives.map((drive) => ({ ...drive, driven: fromStart(drive.driven, start) }));
   const isOfWinding = tellsWindings(counted.map(({ driven }) => driven));
@@ -61,7 +64,16 @@ export function lookAtMotors(asRead: readonly MotorSweep[]): { looks: MotorLook[
       return { ...drive, facts: null, failure: error };
     }
   });
+  const misread = asRead.flatMap(({ name, samples }, at) => {
+    const left = samples.length - trusted[at]!.samples.length;
+    return left > 0
+      ? [
+          `${name}: ${left === 1 ? "one speed was" : `${left} speeds were`} left out, far from the others while the amps stayed: the tachometer misread.`,
+        ]
+      : [];
+  });
   const notes = [
+    ...misread,
     ...(start > 0
       ? [`The throttle of all begins at about ${(start * 100).toFixed(1)} %, and was counted from there.`]
       : []),
@@ -84,8 +96,13 @@ function tellsWindings(sweeps: readonly (readonly StandSample[])[]): boolean {
 const MANY = 4000;
 
 /** What the ESC of one motor makes of the throttle, and the readings with what the motor was given. */
-function driveOf({ name, samples, responseS }: MotorSweep, sweeps: readonly MotorSweep[], beside: Beside | null) {
-  const lost = lostStep(samples);
+function driveOf(
+  { name, samples, responseS }: MotorSweep,
+  sweeps: readonly MotorSweep[],
+  beside: Beside | null,
+  steady: number,
+) {
+  const lost = lostStep(samples, steady);
   const kept = lost ? samples.filter(({ throttle }) => throttle < lost.fromThrottle - 1e-3) : samples;
   const others = sweeps.filter((other) => other.name !== name).map((other) => everyNth(other.samples, MANY));
   const bySpeeds = lost ? null : escAnswer(everyNth(samples, MANY), others);
@@ -103,9 +120,9 @@ const FEWEST_ALIKE = 3;
  * Each motor beside its sisters, but for those that lose step. One that is off would make its sisters look off the other way, and the start of all
  * throttles with them: the clearest is taken out, and the rest are looked at again without it.
  */
-function besidesOf(sweeps: readonly MotorSweep[]): ReadonlyMap<string, Beside> {
+function besidesOf(sweeps: readonly MotorSweep[], steady: number): ReadonlyMap<string, Beside> {
   const few = sweeps
-    .filter(({ samples }) => !lostStep(samples))
+    .filter(({ samples }) => !lostStep(samples, steady))
     .map(({ name, samples }) => ({ name, samples: everyNth(samples, MANY) }));
   let alike = few;
   for (;;) {

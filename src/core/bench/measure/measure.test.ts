@@ -321,7 +321,11 @@ describe("measureColumns", () => {
     ["a missing column", { throttle: drive.throttle }, /“voltage” is missing.*first line should read/],
     ["swapped columns", { ...drive, voltage: drive.current, current: drive.voltage }, /look swapped/],
     ["millivolts", { ...drive, voltage: drive.voltage.map((volts) => volts * 1000) }, /voltage \[mV\]/],
-    ["negative amps", { ...drive, current: drive.current.map((amps) => -amps) }, /leads round/],
+    [
+      "some negative amps",
+      { ...drive, current: drive.current.map((amps, at) => (at % 2 ? -amps : amps)) },
+      /leads round/,
+    ],
     ["a stuck rpm sensor", { ...drive, speed: drive.speed.map(() => 9000) }, /rpm read 9000 throughout/],
     [
       "time that runs backwards",
@@ -331,6 +335,13 @@ describe("measureColumns", () => {
     ["throttle out of range", { ...drive, throttle: drive.throttle.map((share) => share * 100) }, /Throttle beyond/],
   ])("names %s and says what to do", (_, table, message) => {
     expect(() => measureColumns("motor", columns(table))).toThrow(message);
+  });
+
+  it("turns amps round that are negative throughout, and says so", () => {
+    const turned = measureColumns("motor", columns({ ...drive, current: drive.current.map((amps) => -amps) }));
+    const { figures } = measureColumns("motor", columns(drive));
+    expect(turned.figures).toEqual(figures);
+    expect(turned.notes).toContainEqual(expect.stringMatching(/amps are written as negative.*turned round/));
   });
 
   it("asks for the size of a pack", () => {

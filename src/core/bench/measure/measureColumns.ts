@@ -2,7 +2,7 @@ import { max, min } from "simple-statistics";
 import { CoreInputError } from "../../CoreInputError";
 import { type Columns } from "../../series/columns";
 import { densityOfDay } from "../airDensity";
-import { asDriven } from "./asDriven";
+import { asDrawn, asDriven } from "./asDriven";
 import { type RatedPart } from "../weakestInLine";
 import { CHEMISTRIES, type Chemistry } from "./chemistries";
 import { type EscFacts, judgeEsc, USUAL_BURST_S, USUAL_ESC_LIMIT_C } from "./judgeEsc";
@@ -99,7 +99,8 @@ export function measureColumns(
   past: MeasurementPast = {},
 ): MeasuredParts {
   refuseBadTime(columns);
-  const driven = kind === "motor" || kind === "power" ? asDriven(columns, options.poles ?? null) : columns;
+  const drawn = kind === "meter" || kind === "servo" ? columns : asDrawn(columns);
+  const driven = kind === "motor" || kind === "power" ? asDriven(drawn, options.poles ?? null) : drawn;
   const measured = JUDGES[kind](driven, options, past);
   const notes = [...(driven.notes ?? []), ...(measured.notes ?? []), ...unusedNotes(kind, driven)];
   return notes.length > 0 ? { ...measured, notes } : measured;

@@ -71,7 +71,7 @@ export function motorFacts(
       (sample) => revs(sample) ** 2,
       ({ thrustN }) => thrustN!,
     ),
-    powerPerN3: ratioFit(turning, (sample) => revs(sample) ** 3, shaftW),
+    powerPerN3: turnsProp(turning, fit.noLoadA.value) ? ratioFit(turning, (sample) => revs(sample) ** 3, shaftW) : null,
     shakePerN2: ratioFit(
       shaken.filter(({ vibrationMs2 }) => vibrationMs2 != null),
       (sample) => revs(sample) ** 2,
@@ -85,6 +85,15 @@ export function motorFacts(
     temperatureC: temperatures.length === 0 ? null : known(max(temperatures), TEMPERATURE_ERROR_C),
     responseS: responseS === null ? null : known(responseS, RESPONSE_ERROR_S),
   };
+}
+
+/** A prop takes many times the amps of the bare motor; less than this above them is no prop. */
+const PROP_TAKES = 0.6;
+
+/** False for a motor that was run without its prop: there is no shaft power to tell. */
+function turnsProp(turning: readonly StandSample[], noLoadA: number): boolean {
+  const most = max([0, ...turning.map(({ currentA, throttle }) => currentA / throttle)]);
+  return most > (1 + PROP_TAKES) * noLoadA;
 }
 
 /** Readings from which standby amps are believed. */

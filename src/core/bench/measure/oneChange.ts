@@ -2,6 +2,7 @@ import { max, median as middle, sampleVariance } from "simple-statistics";
 import { inverse, Matrix } from "ml-matrix";
 import { linearFit } from "../../fit/linearFit";
 import { repeatsOf } from "../../fit/residualParts";
+import { resolutionOf, roundingError } from "../../fit/resolution";
 import { type StandSample } from "./motorFacts";
 
 /*
@@ -229,8 +230,16 @@ function sharedModel(samples: readonly StandSample[]): DriveModel | null {
 interface Level {
   throttle: number;
   volts: number;
-  speed: { apart: number; variance: number; readings: number };
-  amps: { apart: number; variance: number; readings: number };
+  speed: LevelPart;
+  amps: LevelPart;
+}
+
+interface LevelPart {
+  apart: number;
+  variance: number;
+  readings: number;
+  /** What the instrument rounds off there: the same in each of the readings. */
+  rounded: number;
 }
 
 function levelsOf(
@@ -239,12 +248,25 @@ function levelsOf(
   others: readonly (readonly StandSample[])[],
 ): Level[] {
   const top = max(own.map(({ rpm }) => rpm));
+  const all = [own, ...others].flat();
+  const rounding = {
+    speed: roundingError(resolutionOf(all.map(({ rpm }) => rpm))),
+    amps: roundingError(resolutionOf(all.map(({ currentA }) => currentA))),
+  };
   const residuals = (samples: readonly StandSample[]) =>
     samples.flatMap(({ throttle, voltageV, rpm, currentA }) => {
       if (throttle <= 0.05 || rpm < SLOWEST * top || currentA <= 0) return [];
       const { rpm: expected, amps } = settled(model, throttle, voltageV);
       return expected > 0 && amps > 0
-        ? [{ throttle, volts: voltageV, speed: Math.log(rpm / expected), amps: Math.log(currentA / amps) }]
+        ? [
+            {
+              throttle,
+              volts: voltageV,
+              speed: Math.log(rpm / expected),
+              amps: Math.log(currentA / amps),
+              rounded: { speed: rounding.speed / rpm, amps: rounding.amps / currentA },
+            },
+          ]
         : [];
     });
   const byThrottle = (samples: readonly StandSample[]) => repeatsOf(residuals(samples), ({ throttle }) => throttle);
@@ -263,6 +285,7 @@ function levelsOf(
         apart: middle(groups[0]!) - middle(groups.slice(1).map((group) => middle(group))),
         variance: several.length > 0 ? middle(several.map((group) => sampleVariance(group))) : 0,
         readings: mine.length,
+        rounded: middle(mine.map(({ rounded }) => rounded[of])),
       };
     };
     return [{ throttle, volts: middle(mine.map(({ volts }) => volts)), speed: part("speed"), amps: part("amps") }];
@@ -278,8 +301,8 @@ function chance(
   const two = 1 + MEDIAN_VARIANCE / sisters;
   const covariance = Matrix.zeros(2 * levels.length, 2 * levels.length);
   levels.forEach(({ speed, amps }, at) => {
-    const variance = (part: Level["speed"], missed: number) =>
-      two * ((MEDIAN_VARIANCE * part.variance) / part.readings + missed ** 2);
+    const variance = (part: LevelPart, missed: number) =>
+      two * ((MEDIAN_VARIANCE * part.variance) / part.readings + missed ** 2 + part.rounded ** 2);
     covariance.set(2 * at, 2 * at, variance(speed, MISSED.speed));
     covariance.set(2 * at + 1, 2 * at + 1, variance(amps, MISSED.amps));
   });
