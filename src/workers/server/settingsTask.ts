@@ -1,6 +1,7 @@
-import { type Carried, carryOver, isSecret } from "../../core/refit/snapshot/carryOver";
+import { type Carried, carryOver } from "../../core/refit/snapshot/carryOver";
 import { diffSnapshots, type SnapshotDiff } from "../../core/refit/snapshot/diffSnapshots";
-import { readSnapshot } from "../../core/refit/snapshot/snapshot";
+import { readSnapshot } from "../../core/refit/snapshot/readSnapshot";
+import { isSecret, MASK } from "../../core/refit/snapshot/secrets";
 
 /** What kept settings say: what a swap carries, and what differs from the ones before. */
 export interface ReadSettings {
@@ -12,8 +13,6 @@ export interface ReadSettings {
   /** What changed since the ones kept before, by name alone. */
   touched: { group: string; key: string }[];
 }
-
-const MASK = "••••••";
 
 /** Reads the newest settings of a craft, and holds them against the ones before. */
 export function readSettings({ newest, previous }: { newest: string; previous: string | null }): ReadSettings {
@@ -31,9 +30,16 @@ export function readSettings({ newest, previous }: { newest: string; previous: s
         }))
       : [],
     diff: diff && {
-      changed: diff.changed.map((each) => (isSecret(each) ? { ...each, before: MASK, after: MASK } : each)),
-      removed: diff.removed.map((each) => (isSecret(each) ? { ...each, before: MASK } : each)),
+      changed: diff.changed.map((each) =>
+        isHidden(each, each.before, each.after) ? { ...each, before: MASK, after: MASK } : each,
+      ),
+      removed: diff.removed.map((each) => (isHidden(each, each.before) ? { ...each, before: MASK } : each)),
       added: diff.added.map(({ id, line }) => ({ id, value: isSecret(line) ? MASK : line.value })),
     },
   };
+}
+
+/** A secret by its name, or by any of its values. */
+function isHidden({ group, key }: { group: string; key: string }, ...values: readonly string[]): boolean {
+  return values.some((value) => isSecret({ group, key, value }));
 }

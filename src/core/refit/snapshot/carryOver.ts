@@ -1,3 +1,4 @@
+import { isSecret } from "./secrets";
 import { type SettingLine, settingsOf, type Snapshot, textOf } from "./snapshot";
 
 /** What becomes of a setting when its board is swapped. */
@@ -38,24 +39,6 @@ export function fateOf({ group, key }: Pick<SettingLine, "group" | "key">): Fate
   return found === "calibration" && OF_SURFACES.test(name) ? "carry" : found;
 }
 
-const SECRET =
-  /(pass|phrase|secret|token|private|api_?key|auth|bind_?(key|phrase|uid)|(^|[^a-z])(uid|psk|key|pin_?code)([^a-z]|$))/;
-
-/** True for a setting that nobody outside the shop may read: keys, bind phrases. */
-export function isSecret({ group, key }: Pick<SettingLine, "group" | "key">): boolean {
-  return SECRET.test(`${group}_${key}`.replace(/([a-z])([A-Z])/g, "$1_$2").toLowerCase());
-}
-
-/** A snapshot's lines with every secret masked, for reports and exports. */
-export function masked(snapshot: Snapshot): Snapshot {
-  return {
-    ...snapshot,
-    lines: snapshot.lines.map((line) =>
-      line.kind === "setting" && isSecret(line) && line.value !== "" ? { ...line, value: "••••••" } : line,
-    ),
-  };
-}
-
 /** The settings of a snapshot by what becomes of them. */
 export interface Carried {
   /** Lines to apply to the new board, as they were written. */
@@ -72,6 +55,10 @@ export function carryOver(snapshot: Snapshot): Carried {
   const left: Carried["left"] = [];
   const secrets: string[] = [];
   const lines: string[] = [];
+  // What was a piece of JSON or of marks is written as a line of its own.
+  const isPieces = snapshot.newline === "";
+  const lineOf = (line: SettingLine) =>
+    isPieces ? `${[line.group, line.key].filter(Boolean).join(".")} = ${line.value}` : textOf(line);
   let group = "";
   for (const [id, line] of settings) {
     const fate = fateOf(line);
@@ -79,13 +66,13 @@ export function carryOver(snapshot: Snapshot): Carried {
       left.push({ id, fate });
       continue;
     }
-    if (line.group !== group) lines.push(`[${line.group}]`);
+    if (line.group !== group && !isPieces) lines.push(`[${line.group}]`);
     group = line.group;
-    if (!isSecret(line)) lines.push(textOf(line));
+    if (!isSecret(line)) lines.push(lineOf(line));
     else {
       secrets.push(id);
       lines.push(`# ${line.key} is a secret: set it by hand`);
     }
   }
-  return { apply: lines.join(snapshot.newline), carried: settings.size - left.length, left, secrets };
+  return { apply: lines.join(snapshot.newline || "\n"), carried: settings.size - left.length, left, secrets };
 }

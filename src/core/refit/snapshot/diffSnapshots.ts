@@ -26,8 +26,12 @@ export function diffSnapshots(a: Snapshot, b: Snapshot): SnapshotDiff {
 /**
  * Does to a snapshot what a difference says. Order, remarks and spacing of the snapshot stay; a setting that is added stands at the end of its group, and a group
  * that was not there at the end of the file.
+ *
+ * @throws Where a setting would have to be put into JSON or marks: it is carried over as a line.
  */
 export function applyDiff({ changed, added, removed }: SnapshotDiff, snapshot: Snapshot): Snapshot {
+  if (snapshot.newline === "" && added.length > 0)
+    throw new Error("A setting cannot be put between the pieces of a text.");
   const settings = settingsOf(snapshot);
   const idOf = new Map([...settings].map(([id, line]) => [line, id]));
   const values = new Map(changed.map(({ id, after }) => [id, after]));

@@ -1,7 +1,9 @@
 import fc from "fast-check";
-import { carryOver, fateOf, isSecret, masked } from "./carryOver";
+import { carryOver, fateOf } from "./carryOver";
 import { applyDiff, diffSnapshots } from "./diffSnapshots";
-import { readSnapshot, settingsOf, type Snapshot, writeSnapshot } from "./snapshot";
+import { readSnapshot } from "./readSnapshot";
+import { isSecret, masked } from "./secrets";
+import { settingsOf, type Snapshot, writeSnapshot } from "./snapshot";
 
 const read = (text: string): Snapshot => {
   const found = readSnapshot(text);
