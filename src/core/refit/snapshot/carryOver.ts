@@ -19,24 +19,32 @@ const KEPT_OUT: readonly (readonly [Exclude<Fate, "carry">, RegExp])[] = [
     "calibration",
     /(^|[^a-z])(calib\w*|cal|offsets?|trims?|zero|bias|scale_?factor|gains?_?x|ofs)([^a-z]|$).*|(^|[^a-z])(acc|accel|gyro|mag|compass|baro)\w*[^a-z](x|y|z|cal\w*|off\w*|trim\w*)([^a-z]|$)/,
   ],
-  ["alignment", /(^|[^a-z])(align\w*|orient\w*|rotation|board_?(roll|pitch|yaw)|mount_?angle)([^a-z]|$)/],
+  [
+    "alignment",
+    /(^|[^a-z])(align\w*|orient[a-z]*(?!_?mode)|rotation(?!_(rate|limit|speed))|board_?(roll|pitch|yaw|tilt|turn\w*|upside\w*|flip\w*)|mount(ed|ing)?_?(angle|roll|pitch|yaw))([^a-z]|$)/,
+  ],
   [
     "ports",
-    /(^|[^a-z])(serial\d*|uart\d*|usart\d*|port\d*|pins?\d*|pad\d*|timers?\d*|dma\d*|resource|i2c\d*|spi\d*)([^a-z]|$)/,
+    /(^|[^a-z])(serial\d*|uart\d*|usart\d*|port\d*|pins?\d*|pad\d*|timers?\d*|dma\d*|adc\d*|resource|i2c\d*|spi\d*)([^a-z]|$)/,
   ],
 ];
 
 /** The board's own meters of volts and amps: another board divides and amplifies otherwise. */
-const METER = /(volt|vbat|batt|curr|amp)[a-z]*_.*(scale|divider|multiplier|factor|gain|offset)/;
-/** Centres and trims of surfaces belong to their servos and linkages, which stay. */
-const OF_SURFACES = /(servo|aileron|elevator|elevon|rudder|swash|tail|surface|flap)/;
+const METER =
+  /(volt|vbat|batt|curr|amp)[a-z]*_.*(scale|divider|multiplier|factor|gain|offset)|(volts?|amps?|mv|ma)_per_/;
+/** Centres and trims of surfaces, of a gimbal, of the sticks and of the throttle belong to what stays on the craft or in the hand. */
+const OF_WHAT_STAYS =
+  /(servo|aileron|elevator|elevon|rudder|swash|tail|surface|flap|gimbal|throttle|stick|(^|[^a-z])(rc|ch|channel)[\d_])/;
+/** A timer that counts minutes of flight is none of the board's. */
+const OF_TIME = /(flight|alarm|minutes|seconds|interval)/;
 
 /** What becomes of a setting. The sensors' own words are asked for before those of ports. */
 export function fateOf({ group, key }: Pick<SettingLine, "group" | "key">): Fate {
   const name = `${group}_${key}`.replace(/([a-z])([A-Z])/g, "$1_$2").toLowerCase();
   if (METER.test(name)) return "calibration";
   const found = KEPT_OUT.find(([, words]) => words.test(name))?.[0] ?? "carry";
-  return found === "calibration" && OF_SURFACES.test(name) ? "carry" : found;
+  if (found === "calibration" && OF_WHAT_STAYS.test(name)) return "carry";
+  return found === "ports" && /timer/.test(name) && OF_TIME.test(name) ? "carry" : found;
 }
 
 /** The settings of a snapshot by what becomes of them. */
