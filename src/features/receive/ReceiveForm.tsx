@@ -5,6 +5,7 @@ import { Button, Checkbox, Form, Input, InputNumber, Select, type FormInstance }
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import { type DangerSymptom } from "@/core/diagnosis/findings/dangersInWords";
 import { HISTORIES, PHASES } from "@/core/diagnosis/library/library.types";
 import { type CraftKind } from "@/core/craft/craftKinds";
 import { jobNumber } from "@/features/job/job";
@@ -19,6 +20,7 @@ import { receiveCraftAction } from "./receiveCraft.action";
 import { type ReceiveCraftInput } from "./receiveCraft.schema";
 import styles from "./Receive.module.css";
 import { uploadPhotos } from "@/features/job/uploadPhotos";
+import { WordsSay } from "./WordsSay";
 
 /** What the form needs to offer. */
 export interface ReceiveFormProps {
@@ -26,6 +28,8 @@ export interface ReceiveFormProps {
   people: readonly { id: number; displayName: string }[];
   personId: number;
   complaints: readonly ComplaintChoice[];
+  /** What a customer's words may mean that bears on power, and what it is called. */
+  dangers: readonly { id: DangerSymptom; whenTrue: string }[];
 }
 
 type Values = Omit<ReceiveCraftInput, "requestKey" | "intermittent"> & {
@@ -46,7 +50,7 @@ const HISTORY_NAMES: Readonly<Record<(typeof HISTORIES)[number], string>> = {
 };
 
 /** Takes a craft in: safe first, then who it is, then what is wrong. What was typed survives a refusal. */
-export function ReceiveForm({ craft, people, personId, complaints }: ReceiveFormProps) {
+export function ReceiveForm({ craft, people, personId, complaints, dangers }: ReceiveFormProps) {
   const [form] = Form.useForm<Values>();
   const [isNew, setNew] = useState(craft.length === 0);
   const [photos, setPhotos] = useState<File[]>([]);
@@ -70,6 +74,7 @@ export function ReceiveForm({ craft, people, personId, complaints }: ReceiveForm
           kind={kind}
           craft={known}
           complaints={complaints}
+          dangers={dangers}
           isSafe={isSafe}
           isIntermittent={isIntermittent}
         />
@@ -204,12 +209,14 @@ function WrongSection({
   kind,
   craft,
   complaints,
+  dangers,
   isSafe,
   isIntermittent,
 }: {
   kind: CraftKind | null;
   craft: KnownCraft | null;
   complaints: readonly ComplaintChoice[];
+  dangers: ReceiveFormProps["dangers"];
   isSafe: boolean;
   isIntermittent: boolean | undefined;
 }) {
@@ -219,6 +226,7 @@ function WrongSection({
       <Form.Item label="Complaint, in the customer's words" name="complaint">
         <Input maxLength={300} placeholder="Picture went black after a hard landing, still flies" />
       </Form.Item>
+      <WordsSay dangers={dangers} isSafe={isSafe} />
       <div className={styles.pair}>
         <Form.Item label="When did it show?" name="phase">
           <Select options={PHASES.map((value) => ({ value, label: value }))} disabled={!isSafe} />

@@ -1,4 +1,5 @@
 import "server-only";
+import { DANGERS } from "@/core/diagnosis/findings/dangersInWords";
 import { CRAFT_KINDS } from "@/core/craft/craftKinds";
 import { complaintsOf } from "@/features/faultLibrary/complaintsOf";
 import { getCurrentLibrary } from "@/features/faultLibrary/currentLibrary";
@@ -34,5 +35,9 @@ export async function getReceiveForm(context: VerbContext): Promise<ReceiveFormP
     people: people.filter((person) => hasRole(person, "technician")),
     personId: context.person.id,
     complaints: complaintsOf(library),
+    dangers: DANGERS.flatMap((id) => {
+      const symptom = library.symptoms.find((each) => each.id === id);
+      return symptom ? [{ id, whenTrue: symptom.whenTrue }] : [];
+    }),
   };
 }

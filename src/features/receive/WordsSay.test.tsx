@@ -1,0 +1,48 @@
+import { fireEvent, render, screen } from "@testing-library/react";
+import { Form, Input } from "antd";
+import { WordsSay } from "./WordsSay";
+
+const DANGERS = [{ id: "burnt-trace", whenTrue: "Burnt trace or smell" }] as const;
+
+function Intake({ onSeen }: { onSeen: (seen: unknown) => void }) {
+  return (
+    <Form initialValues={{ seen: ["picture-black"] }} onFinish={({ seen }: { seen: unknown }) => onSeen(seen)}>
+      <Form.Item label="Complaint" name="complaint">
+        <Input />
+      </Form.Item>
+      <Form.Item name="seen" noStyle>
+        <Input hidden />
+      </Form.Item>
+      <WordsSay dangers={DANGERS} isSafe />
+      <button type="submit">Take it in</button>
+    </Form>
+  );
+}
+
+describe("what a customer's words may mean", () => {
+  it("is offered beside them, and kept only when it is picked", async () => {
+    const onSeen = jest.fn();
+    render(<Intake onSeen={onSeen} />);
+    expect(screen.queryByRole("button", { name: /Burnt/ })).toBeNull();
+    fireEvent.change(screen.getByLabelText("Complaint"), {
+      target: { value: "It fell, now it smells like burnt hair" },
+    });
+    const offer = await screen.findByRole("button", { name: "Keep as seen: Burnt trace or smell" });
+    expect(offer).toHaveAttribute("aria-pressed", "false");
+    fireEvent.click(offer);
+    expect(await screen.findByRole("button", { name: "Kept as seen: Burnt trace or smell" })).toHaveAttribute(
+      "aria-pressed",
+      "true",
+    );
+    fireEvent.click(screen.getByText("Take it in"));
+    await screen.findByText("Take it in");
+    await new Promise((resolve) => setTimeout(resolve, 0));
+    expect(onSeen).toHaveBeenCalledWith(["picture-black", "burnt-trace"]);
+  });
+
+  it("is not where the words say that it is not there", () => {
+    render(<Intake onSeen={() => undefined} />);
+    fireEvent.change(screen.getByLabelText("Complaint"), { target: { value: "It fell. No smoke, no burnt smell." } });
+    expect(screen.queryByRole("group", { name: "What these words may mean" })).toBeNull();
+  });
+});
