@@ -3,6 +3,7 @@ import { QUANTITIES, type Quantity } from "../units/quantities";
 import { type Columns } from "./columns";
 import { guessOf, type Heading, isThrottleByWord, isUnitSymbol, quantityOf, readHeading, withUnit } from "./headings";
 import { type Commas, commasOf, readNumber } from "./readNumbers";
+import { namedSpeeds, unrolled, wideOf } from "./wideTable";
 
 const MOST_LINES = 200_000;
 /** Lines above the table that may say what it is of. */
@@ -34,13 +35,14 @@ export function readColumns(text: string, headings: ReadonlyMap<string, string> 
   refuseTooLong(text);
   const lines = renamed(linesOf(text), headings);
   const at = headerOf(lines);
-  const header = lines[at];
-  if (!header || lines.length <= at + 1) throw new TableError("The table has no lines below its header.");
-  const units = unitsBelow(header, lines[at + 1]!);
-  const rows = lines.slice(at + (units ? 2 : 1));
-  if (rows.length === 0) throw new TableError("The table has no lines below its header.");
-  if (rows.length > MOST_LINES) throw tooLong(rows.length);
-  refuseSurplus(header, rows);
+  const found = lines[at];
+  if (!found || lines.length <= at + 1) throw new TableError("The table has no lines below its header.");
+  const unitLine = unitsBelow(found, lines[at + 1]!);
+  const below = lines.slice(at + (unitLine ? 2 : 1));
+  if (below.length === 0) throw new TableError("The table has no lines below its header.");
+  if (below.length > MOST_LINES) throw tooLong(below.length);
+  refuseSurplus(found, below);
+  const { header, units, rows, notes: wideNotes } = byMotor(found, unitLine, below);
   const guessed = byFigures(
     header.cells.map((cell, column) => headingOf(cell, units?.[column] ?? "")),
     rows,
@@ -52,7 +54,19 @@ export function readColumns(text: string, headings: ReadonlyMap<string, string> 
     quantities: new Map(columns.map(({ heading }) => [heading.name, heading.quantity])),
     values: new Map(columns.map(({ column, heading }) => [heading.name, valuesOf(rows, column, heading, commas)])),
     lines: rows.map(({ number }) => number),
-    notes: [...guessed.notes, ...whole.notes, ...notes, ...commaNotes(commas)],
+    notes: [...wideNotes, ...guessed.notes, ...whole.notes, ...notes, ...commaNotes(commas)],
+  };
+}
+
+/** A table with all motors in each line, a line for each motor; any other as it is. */
+function byMotor(header: Line, units: string[] | null, rows: Line[]) {
+  const wide = wideOf(header.cells);
+  if (!wide) return { header, units, rows, notes: [] };
+  if (!wide.hasCurrents)
+    return { header: { ...header, cells: namedSpeeds(wide, header.cells) }, units, rows, notes: [] };
+  return {
+    ...unrolled(wide, header, units, rows),
+    notes: [`${wide.motors.length} motors in one line: each was read as a line of its own.`],
   };
 }
 
@@ -81,7 +95,10 @@ export function lookAtTable(text: string, rowCount = 5): TableLook | null {
   if (!header) return null;
   const units = lines[at + 1] ? unitsBelow(header, lines[at + 1]!) : null;
   const from = at + (units ? 2 : 1);
-  const said = header.cells.map((cell, column) => headingOf(cell, units?.[column] ?? ""));
+  const wide = wideOf(header.cells);
+  const said = header.cells.map((cell, column) =>
+    headingOf(wide?.hasCurrents ? (wide.columns[column]?.stem ?? cell) : cell, units?.[column] ?? ""),
+  );
   const { headings } = withGuesses(asMeters(byFigures(said, lines.slice(from)).headings));
   const columns = header.cells.map((cell, column) => {
     const heading = headings[column]!;

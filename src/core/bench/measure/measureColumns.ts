@@ -4,6 +4,7 @@ import { type Columns } from "../../series/columns";
 import { densityOfDay } from "../airDensity";
 import { asDrawn, asDriven } from "./asDriven";
 import { type RatedPart } from "../weakestInLine";
+import { SPEED_OF } from "../../series/wideTable";
 import { CHEMISTRIES, type Chemistry } from "./chemistries";
 import { type EscFacts, judgeEsc, USUAL_BURST_S, USUAL_ESC_LIMIT_C } from "./judgeEsc";
 import { judgeMeter } from "./judgeMeter";
@@ -241,6 +242,12 @@ function packOf(columns: Columns, options: MeasurementOptions): MeasuredParts {
 
 function sweepsOf(given: Columns, responseS: ReadonlyMap<number, number> = new Map()): MotorSweep[] {
   const columns = reduceAcceleration(given);
+  const speeds = [...columns.values.keys()].filter((name) => name.startsWith(SPEED_OF)).length;
+  if (speeds > 0 && !columns.values.has("speed"))
+    throw new CoreInputError(
+      "missing_column",
+      `The table has the speeds of ${speeds} motors and one current for all of them: give each its own current, or run one motor at a time.`,
+    );
   const throttle = need(columns, "throttle", "motor");
   const voltage = need(columns, "voltage", "motor");
   const current = need(columns, "current", "motor");
