@@ -62,6 +62,15 @@ Its first result:
 ${first("thirdBench")}
 \`\`\`
 
+## Sound parts, measured in odd ways
+
+A pack that sags from motor to motor, a tachometer that misses a mark, negative amps, a servo of half the pulse: 48 tables of sound parts
+(tests/fixtures/oddBench). None may be called off; \`npm test\` holds them. The first result, what was condemned (x) or refused (R) of three of each:
+
+\`\`\`text
+${first("oddBench")}
+\`\`\`
+
 ## The shop's own simulator
 
 ${ownTable(rows)}

@@ -83,6 +83,18 @@ Its first result:
 ${first("tests/fixtures/thirdLogs/first-run.txt")}
 \`\`\`
 
+## Sound craft on odd flights
+
+Stunts, a race, bench runs with and without a hand, two packs in one log, a glide, flying upside down: thirty-five flights of sound craft
+(tests/fixtures/oddFlights), asked for nothing but false alarms, and five faults on six of them. \`npm test\` holds them; the first result:
+
+\`\`\`text
+${first("tests/fixtures/oddFlights/first-run.txt")}
+\`\`\`
+
+Forty-one columns of other things (a gimbal's pitch, a limit, the ground station's battery: tests/fixtures/dialects/foreignLogColumns.ts) are
+held as well: 33 of 42 were taken for the craft's own at first.
+
 ## Logs of the shop's own simulator
 
 Four multirotors, four ways of flying, four recorders that keep more or less (src/sim/flight).
