@@ -13,6 +13,7 @@ import { RUN_PLANS } from "@/core/bench/run/runKinds";
 import { type PartKind } from "@/core/craft/partKinds";
 import { type FittedPart } from "@/features/craft/craft";
 import { hasRole } from "@/server/person";
+import { AppError } from "@/server/errors";
 import { OverBudgetError } from "@/server/workers/workerPool";
 import { listPackChoices } from "@/features/packs/listPackChoices";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
@@ -35,7 +36,7 @@ export async function getAssessedRun(context: VerbContext, runId: number, range?
 
 /** The bench stands without what the diagnosis would have measured first. */
 function nullIfTooSlow(error: unknown): null {
-  if (error instanceof OverBudgetError) return null;
+  if (error instanceof OverBudgetError || (error instanceof AppError && error.code === "busy")) return null;
   throw error;
 }
 

@@ -79,11 +79,24 @@ export function wakeWorkers(): void {
   workers();
 }
 
+/** Waits for a thread no longer than in a line. @throws {AppError} `busy` when none came up. */
+async function untilAwake({ awake }: Workers): Promise<void> {
+  const isUp = await Promise.race([
+    awake.then(() => true),
+    new Promise<false>((resolve) => setTimeout(resolve, LONGEST_WAIT_MS, false).unref()),
+  ]);
+  if (!isUp)
+    throw new AppError(
+      "busy",
+      "The shop's computer has more to do than it can: nothing was worked out. Try again soon.",
+    );
+}
+
 /**
  * Runs a task on a thread of the pool, within its time.
  *
  * @param options.budgetMs - How long it may take, its wait in line included, the start of a thread not.
- * @throws {AppError} `busy` with the wait in seconds when too much stands in line; {OverBudgetError}
+ * @throws {AppError} `busy` when too much stands in line, with the wait in seconds, or no thread comes up; {OverBudgetError}
  */
 export async function runTask<Name extends TaskName>(
   task: Name,
@@ -91,7 +104,7 @@ export async function runTask<Name extends TaskName>(
   { budgetMs = BUDGET_MS[task] }: { budgetMs?: number } = {},
 ): Promise<Awaited<ReturnType<Tasks[Name]>>> {
   const own = workers();
-  await own.awake;
+  await untilAwake(own);
   const waitMs = (own.pool.queueSize * own.usualMs) / THREADS;
   if (waitMs > LONGEST_WAIT_MS)
     throw new AppError("busy", `The shop's computer is busy: about ${Math.ceil(waitMs / 1000)} s. Try again then.`);
