@@ -36,20 +36,11 @@ export async function startStack(options) {
     onExit = () => {},
   } = options;
   const secrets = secretsOf(folder);
-  const usesOwnDatabase = !process.env.DATABASE_URL;
-  const openDatabase = () =>
-    usesOwnDatabase
-      ? startMariadb(folder, ports.database, secrets)
-      : Promise.resolve({
-          url: process.env.DATABASE_URL,
-          ownerUrl: process.env.DATABASE_OWNER_URL ?? process.env.DATABASE_URL,
-          stop: () => Promise.resolve(),
-        });
   const nameOf = (host) => (host.includes(":") ? `[${host}]` : host); // of version 6
   const url = `${listen?.cert ? "https" : "http"}://${nameOf(listen?.host ?? "127.0.0.1")}:${ports.web}`;
   let stopping = false;
   const startDatabase = async () => {
-    const opened = await openDatabase();
+    const opened = await openDatabase(folder, ports, secrets);
     if (opened.server) {
       onStart("database", opened.server.pid);
       opened.server.once(
@@ -61,27 +52,12 @@ export async function startStack(options) {
   };
   let database = await startDatabase();
   const env = {
-    DATABASE_URL: database.url,
-    SESSION_SECRET: secrets.session,
-    RIG_TOKEN: secrets.rig,
-    RIG_URL: `http://127.0.0.1:${ports.rig}`,
-    RIG_PORT: String(ports.rig),
-    RIG_SIMULATED: ports.simulated.join(","),
-    DOOR_PORT: String(ports.web),
+    ...environmentOf({ database, secrets, ports, folder, demo, distDir, firstLeadKey, webProcesses }),
     ...(listen && {
       DOOR_HOST: listen.host,
       DOOR_NAMES: [nameOf(listen.host), process.env.DOOR_NAMES].filter(Boolean).join(","),
     }),
     ...(listen?.cert && { DOOR_CERT: listen.cert, DOOR_KEY: listen.key, PITSTOPA_TLS: "1" }),
-    DOOR_TOKEN: secrets.door,
-    WEB_PORT: String(ports.inner),
-    WEB_PROCESSES: String(webProcesses),
-    PITSTOPA_DEMO: demo ? "1" : "",
-    PITSTOPA_FOLDER: usesOwnDatabase ? folder : "",
-    FIRST_LEAD_KEY: firstLeadKey,
-    PITSTOPA_DIST_DIR: distDir,
-    NODE_ENV: "production",
-    NEXT_TELEMETRY_DISABLED: "1",
   };
   /** @type {Record<string, import("node:child_process").ChildProcess>} */
   const children = {};
@@ -147,6 +123,38 @@ export async function startStack(options) {
     firstLeadUrl: `${url}/first-lead?key=${firstLeadKey}`,
     stop,
     url,
+  };
+}
+
+/** The shop's own database server, or the one that the environment names. */
+function openDatabase(folder, ports, secrets) {
+  if (!process.env.DATABASE_URL) return startMariadb(folder, ports.database, secrets);
+  return Promise.resolve({
+    url: process.env.DATABASE_URL,
+    ownerUrl: process.env.DATABASE_OWNER_URL ?? process.env.DATABASE_URL,
+    stop: () => Promise.resolve(),
+  });
+}
+
+/** What every process of the shop is told. */
+function environmentOf({ database, secrets, ports, folder, demo, distDir, firstLeadKey, webProcesses }) {
+  return {
+    DATABASE_URL: database.url,
+    SESSION_SECRET: secrets.session,
+    RIG_TOKEN: secrets.rig,
+    RIG_URL: `http://127.0.0.1:${ports.rig}`,
+    RIG_PORT: String(ports.rig),
+    RIG_SIMULATED: ports.simulated.join(","),
+    DOOR_PORT: String(ports.web),
+    DOOR_TOKEN: secrets.door,
+    WEB_PORT: String(ports.inner),
+    WEB_PROCESSES: String(webProcesses),
+    PITSTOPA_DEMO: demo ? "1" : "",
+    PITSTOPA_FOLDER: process.env.DATABASE_URL ? "" : folder,
+    FIRST_LEAD_KEY: firstLeadKey,
+    PITSTOPA_DIST_DIR: distDir,
+    NODE_ENV: "production",
+    NEXT_TELEMETRY_DISABLED: "1",
   };
 }
 

@@ -2,6 +2,7 @@ import { type FlightLog } from "./FlightLog";
 import { type FlightView, type LogContext, viewOf } from "./FlightView";
 import { hintsOf } from "./hints/hints";
 import { type Phase, phasesOf } from "./phases";
+import { thinnedView } from "./thinnedView";
 import { compassDisturbed } from "./verdicts/compass";
 import { departure } from "./verdicts/departure";
 import { rotorImbalance } from "./verdicts/imbalance";
@@ -25,27 +26,41 @@ export interface LogJudgement {
   hints: string[];
 }
 
+const thinned = new WeakMap<FlightView, FlightView>();
+
+function thinnedOnce(view: FlightView): FlightView {
+  const known = thinned.get(view) ?? thinnedView(view);
+  thinned.set(view, known);
+  return known;
+}
+
 type Question = (view: FlightView, context: LogContext) => Verdict[];
+
+/** The same of what a craft, its motors and its pack do, however fast the log is: vibration has no part in it. */
+const slowly =
+  (question: Question): Question =>
+  (view, context) =>
+    question(thinnedOnce(view), context);
 
 /** Every question that is put to a log, in the order in which their answers are shown. */
 const QUESTIONS: readonly Question[] = [
   interruptions,
   linkLoss,
-  departure,
+  slowly(departure),
   surfaceFeedback,
   tailFeedback,
   tailHeavy,
   oscillation,
-  desync,
-  weakMotor,
+  slowly(desync),
+  slowly(weakMotor),
   rotorImbalance,
-  gainTooLow,
+  slowly(gainTooLow),
   saturation,
   servoChatter,
-  currentScale,
-  compassDisturbed,
-  tiredPack,
-  deepDischarge,
+  slowly(currentScale),
+  slowly(compassDisturbed),
+  slowly(tiredPack),
+  slowly(deepDischarge),
   satelliteLoss,
   processorOverload,
   endsInAir,

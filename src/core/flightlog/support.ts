@@ -1,6 +1,6 @@
 import { AXES } from "./channels/roles";
 import { type FlightLog } from "./FlightLog";
-import { held, quantileOf, smoothed, spreadOf } from "./signal/rows";
+import { held, quantileOf, smoothedAt, spreadOf } from "./signal/rows";
 
 /** A lean over this range says whether a craft hangs in the air or stands on something, deg. */
 const LEAN_RANGE_DEG = 8;
@@ -42,12 +42,12 @@ function showsItsLean(log: FlightLog, rows: readonly number[]): boolean {
   return along.some(([angle, axis]) => {
     const [lean, felt] = [log.channels.get(angle), log.channels.get(axis)];
     if (!lean || !felt) return false;
-    const [leans, feels] = [held(lean), smoothed(held(felt), Math.round(log.rateHz * 0.2))];
-    const of = (values: ArrayLike<number>) => rows.map((row) => values[row]!);
-    const range = quantileOf(of(leans), 0.95) - quantileOf(of(leans), 0.05);
-    if (!(range > LEAN_RANGE_DEG)) return false;
-    const sines = rows.map((row) => Math.sin((leans[row]! * Math.PI) / 180));
-    return Math.abs(slopeOf(sines, of(feels))) > HELD_SHARE;
+    const whole = held(lean);
+    const leans = rows.map((row) => whole[row]!);
+    if (!(quantileOf(leans, 0.95) - quantileOf(leans, 0.05) > LEAN_RANGE_DEG)) return false;
+    const sines = leans.map((each) => Math.sin((each * Math.PI) / 180));
+    const feels = smoothedAt(held(felt), Math.round(log.rateHz * 0.2), rows);
+    return Math.abs(slopeOf(sines, feels)) > HELD_SHARE;
   });
 }
 
@@ -56,21 +56,29 @@ function doesNotFeelOutput(log: FlightLog, power: Float64Array, rows: readonly n
   const up = log.channels.get("acc_z");
   if (!up) return false;
   const window = Math.round(log.rateHz * 0.2);
-  const [felt, output] = [smoothed(held(up), window), smoothed(power, window)];
   const apart = Math.round(log.rateHz * STEP_S);
-  const changes = rows
-    .filter((row) => row >= apart && Math.abs(output[row]! - output[row - apart]!) > STEP)
-    .map((row) => [output[row]! - output[row - apart]!, felt[row]! - felt[row - apart]!] as const);
+  const later = rows.filter((row) => row >= apart);
+  const over = (values: Float64Array) => {
+    const before = smoothedAt(
+      values,
+      window,
+      later.map((row) => row - apart),
+    );
+    return smoothedAt(values, window, later).map((each, at) => each - before[at]!);
+  };
+  const outputs = over(power);
+  if (!outputs.some((by) => Math.abs(by) > STEP)) return false;
+  const felt = over(held(up));
+  const changes = outputs.flatMap((by, at) => (Math.abs(by) > STEP ? [[by, felt[at]!] as const] : []));
   const steps = changes.length / Math.max(1, (STEP_S * log.rateHz) / Math.max(1, Math.floor(log.rateHz / 50)));
   if (steps < STEPS_ENOUGH) return false;
   // Through nothing: where the output did not change nothing was to be felt.
-  const [over, under] = changes.reduce(([a, b], [by, feels]) => [a + by * feels, b + by * by], [0, 0]);
-  if (!(Math.abs(over / under) < FELT_G)) return false;
+  const [sum, squares] = changes.reduce(([a, b], [by, feels]) => [a + by * feels, b + by * by], [0, 0]);
+  if (!(Math.abs(sum / squares) < FELT_G)) return false;
   return AXES.slice(0, 2).every((axis) => {
     const rate = log.channels.get(`gyro_${axis}`);
     if (!rate) return true;
-    const slow = smoothed(held(rate), window);
-    return spreadOf(rows.map((row) => slow[row]!)) < STILL_DEG_S;
+    return spreadOf(smoothedAt(held(rate), window, rows)) < STILL_DEG_S;
   });
 }
 

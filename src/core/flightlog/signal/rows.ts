@@ -1,12 +1,23 @@
 /** What is asked of a stretch of a channel. Rows without a figure (NaN) do not count. */
 
+/** What was filled before: a log's channels are asked for by many questions. */
+const filledOnce = new WeakMap<Float64Array, Float64Array>();
+
 /**
  * A channel without blanks: each row has the last figure before it, and those before the first have the first.
  *
+ * @param values - Of a log, which nobody writes to any more.
  * @returns The very channel where it has no blanks: it is read, not written.
  */
 export function held(values: Float64Array): Float64Array {
-  if (!hasBlanks(values)) return values;
+  const known = filledOnce.get(values);
+  if (known) return known;
+  const filled = hasBlanks(values) ? filledIn(values) : values;
+  filledOnce.set(values, filled);
+  return filled;
+}
+
+function filledIn(values: Float64Array): Float64Array {
   const filled = new Float64Array(values.length);
   let last = values.find(Number.isFinite) ?? NaN;
   for (let row = 0; row < values.length; row++) {
@@ -84,6 +95,12 @@ export function smoothed(values: Float64Array, rows: number): Float64Array {
     means[row] = (sums[to]! - sums[from]!) / (to - from);
   }
   return means;
+}
+
+/** Mean over a window that is centred on each of some rows: what `smoothed` has there, where few rows are asked for. */
+export function smoothedAt(values: Float64Array, window: number, rows: readonly number[]): number[] {
+  const half = Math.max(0, Math.floor(window / 2));
+  return rows.map((row) => meanOf(values, Math.max(0, row - half), Math.min(values.length, row + half + 1)));
 }
 
 /** Change of a channel in each second, over a window that is centred on each row. */
