@@ -2,7 +2,10 @@ import { fireEvent, render, screen } from "@testing-library/react";
 import { Form, Input } from "antd";
 import { WordsSay } from "./WordsSay";
 
-const DANGERS = [{ id: "burnt-trace", whenTrue: "Burnt trace or smell" }] as const;
+const DANGERS = [
+  { id: "burnt-trace", whenTrue: "Burnt trace or smell" },
+  { id: "wet-seen", whenTrue: "Wet, rusty or crusted" },
+] as const;
 
 function Intake({ onSeen }: { onSeen: (seen: unknown) => void }) {
   return (
@@ -11,6 +14,9 @@ function Intake({ onSeen }: { onSeen: (seen: unknown) => void }) {
         <Input />
       </Form.Item>
       <Form.Item name="seen" noStyle>
+        <Input hidden />
+      </Form.Item>
+      <Form.Item name="history" noStyle>
         <Input hidden />
       </Form.Item>
       <WordsSay dangers={DANGERS} isSafe />
@@ -38,6 +44,13 @@ describe("what a customer's words may mean", () => {
     await screen.findByText("Take it in");
     await new Promise((resolve) => setTimeout(resolve, 0));
     expect(onSeen).toHaveBeenCalledWith(["picture-black", "burnt-trace"]);
+  });
+
+  it("is what came before where it was in water: nobody has looked yet", async () => {
+    render(<Intake onSeen={() => undefined} />);
+    fireEvent.change(screen.getByLabelText("Complaint"), { target: { value: "Went into the pond" } });
+    fireEvent.click(await screen.findByRole("button", { name: "Keep as what came before: water, rain or snow" }));
+    expect(await screen.findByRole("button", { name: /^Kept as what came before/ })).toBeInTheDocument();
   });
 
   it("is not where the words say that it is not there", () => {
