@@ -7,6 +7,7 @@ import { type CraftKind } from "@/core/craft/craftKinds";
 import { type ComplaintChoice } from "./complaintsOf";
 import styles from "./ComplaintPicker.module.css";
 import { CraftPicture } from "./CraftPicture";
+import { matchesSearch, searchWords } from "./matchesSearch";
 import { placeOf, ZONE_NAMES, ZONE_SPOTS } from "./zones";
 
 interface Props {
@@ -25,11 +26,10 @@ export function ComplaintPicker({ kind, choices, value, onChange, searchRef, isD
   const [hovered, setHovered] = useState<Zone | null>(null);
   const [search, setSearch] = useState("");
   const fitting = choices.filter(({ craftKinds }) => kind === null || craftKinds.includes(kind));
-  const words = search.trim().toLowerCase().split(/\s+/).filter(Boolean);
+  const words = searchWords(search);
   const shown = fitting.filter(
     (choice) =>
-      words.every((word) => choice.words.includes(word)) &&
-      (words.length > 0 || zone === null || placeOf(choice.zone, kind) === zone),
+      matchesSearch(choice.words, words) && (words.length > 0 || zone === null || placeOf(choice.zone, kind) === zone),
   );
   const spots = ZONE_SPOTS[kind ?? "quad"];
   const zones = ZONES.filter(

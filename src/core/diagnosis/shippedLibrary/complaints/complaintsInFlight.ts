@@ -32,7 +32,7 @@ export const inFlight = [
       "linkage-worn": 0.2,
       "gimbal-dampers": 0.05,
     },
-    ["vibration", "buzz", "jello", "rough"],
+    ["vibration", "buzz", "jello", "rough", "prop"],
   ),
   seen(
     "oscillates",
@@ -90,7 +90,7 @@ export const inFlight = [
       "soft-mount-hard": 0.3,
       "modes-misset": 0.4,
     },
-    ["funny", "odd", "rusty", "not right", "feels wrong"],
+    ["funny", "odd", "rusty", "not right", "feels wrong", "settings lost"],
   ),
   seen(
     "drifts-level",
@@ -168,7 +168,7 @@ export const inFlight = [
       "swash-uneven": 0.2,
       "blade-unbalanced": 0.5,
     },
-    ["tracking", "rotor", "two discs", "wobble"],
+    ["tracking", "rotor", "two discs", "wobble", "blade", "helicopter", "swash"],
   ),
   seen(
     "head-speed-hunts",
@@ -184,7 +184,7 @@ export const inFlight = [
       "motor-bearing": 0.2,
       "esc-cutoff": 0.4,
     },
-    ["rpm", "governor", "bogs"],
+    ["rpm", "governor", "bogs", "collective", "helicopter"],
   ),
   seen(
     "pitches-up",
@@ -203,7 +203,7 @@ export const inFlight = [
       "horn-loose": 0.2,
       "glue-failed": 0.2,
     },
-    ["stall", "nose up", "loops", "dives in"],
+    ["stall", "nose up", "loops", "dives in", "hand launch"],
   ),
   seen(
     "pitch-feels-odd",
@@ -309,7 +309,7 @@ export const inFlight = [
       "hinge-binds": 0.2,
       "polarity-reversed": 0.3,
     },
-    ["dead servo", "loose", "no movement"],
+    ["dead servo", "loose", "no movement", "stuck", "aileron", "elevator", "rudder"],
   ),
   seen(
     "surface-buzz",
@@ -340,7 +340,7 @@ export const inFlight = [
       "accelerometer-uncalibrated": 0.2,
       "stack-loose": 0.1,
     },
-    ["toilet", "drifts in hold", "loiter", "orbit"],
+    ["toilet", "drifts in hold", "loiter", "orbit", "toilet bowl", "heading", "compass"],
   ),
   seen(
     "wont-come-home",
@@ -405,7 +405,7 @@ export const inFlight = [
       "transmitter-low": 0.5,
       "radio-firmware": 0.4,
     },
-    ["range", "failsafe", "rssi", "link"],
+    ["range", "failsafe", "rssi", "link", "lost signal", "disconnects"],
   ),
   seen(
     "mode-changes",

@@ -143,7 +143,7 @@ export const ofPower = [
       "settings-lost": 0.5,
       "balance-lead-broken": 0.1,
     },
-    ["current sensor", "mah", "voltage", "symptom"],
+    ["current sensor", "mah", "voltage", "symptom", "telemetry"],
   ),
   seen(
     "picture-noise-with-throttle",

@@ -27,7 +27,7 @@ export const onTheGround = [
       "satellite-dead": 0.3,
       "receiver-dying": 0.4,
     },
-    ["arming", "does not start", "disarmed", "refuses"],
+    ["arming", "does not start", "disarmed", "refuses", "won't arm"],
   ),
   seen(
     "no-answer-to-sticks",
@@ -45,7 +45,7 @@ export const onTheGround = [
       "port-dead": 0.4,
       "model-memory": 0.3,
     },
-    ["no link", "not bound", "dead sticks", "no control"],
+    ["no link", "not bound", "dead sticks", "no control", "bind", "binding", "radio", "connection"],
   ),
   seen(
     "usb-gone",
@@ -57,7 +57,7 @@ export const onTheGround = [
       "board-dead": 0.9,
       "usb-lead": 0.97,
     },
-    ["not detected", "flashing", "bricked", "port missing"],
+    ["not detected", "flashing", "bricked", "port missing", "computer", "firmware"],
   ),
   seen(
     "flips-at-take-off",
@@ -96,7 +96,7 @@ export const onTheGround = [
       "prop-mixed": 0.1,
       "motor-magnet-weak": 0.1,
     },
-    ["no lift", "weak", "no power", "will not climb", "stays on the ground"],
+    ["no lift", "weak", "no power", "will not climb", "stays on the ground", "take off", "takeoff"],
   ),
   seen(
     "motor-wont-start",
@@ -116,7 +116,7 @@ export const onTheGround = [
       "motor-screw": 0.4,
       "esc-uncalibrated": 0.3,
     },
-    ["stutters", "twitch", "jerks", "does not spin"],
+    ["stutters", "twitch", "jerks", "does not spin", "desync"],
   ),
   seen(
     "motor-hot",
@@ -157,6 +157,6 @@ export const onTheGround = [
       "esc-desync": 0.3,
       "belt-slips": 0.3,
     },
-    ["sound", "grinding", "rattle", "squeal", "ticking"],
+    ["sound", "grinding", "rattle", "squeal", "ticking", "noisy"],
   ),
 ];

@@ -215,7 +215,7 @@ export const noPicture: Omit<Library, "version"> = {
       whenFalse: "Picture is not black",
       complaint: true,
       zone: "video",
-      synonyms: ["dark", "blank", "no image"],
+      synonyms: ["dark", "blank", "no image", "no video", "black screen", "no picture"],
       leak: 0.005,
       grade: "judgement",
       links: {
@@ -254,7 +254,7 @@ export const noPicture: Omit<Library, "version"> = {
       whenFalse: "Picture is steady in its fault",
       complaint: true,
       zone: "video",
-      synonyms: ["flicker", "intermittent", "glitch", "cuts out"],
+      synonyms: ["flicker", "intermittent", "glitch", "cuts out", "frozen", "freezes"],
       leak: 0.01,
       grade: "judgement",
       links: {

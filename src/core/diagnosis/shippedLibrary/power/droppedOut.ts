@@ -212,7 +212,7 @@ export const droppedOut: Omit<Library, "version"> = {
       whenFalse: "Motors kept running",
       complaint: true,
       zone: "flight",
-      synonyms: ["fell", "fell out of the sky", "lost power", "died"],
+      synonyms: ["fell", "fell out of the sky", "lost power", "died", "falls", "brownout", "brown-out"],
       leak: 0.003,
       grade: "judgement",
       links: {

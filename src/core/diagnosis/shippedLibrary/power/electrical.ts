@@ -112,7 +112,7 @@ export const electrical = family({
       0.002,
       ["Pack swollen, punctured, leaking or hot", "Pack flat, whole and cool"],
       { "pack-swollen": 0.97 },
-      ["thick", "bulging", "puffed", "sweet smell"],
+      ["thick", "bulging", "puffed", "puffy", "sweet smell"],
     ),
     seen("wet-seen", "power", 0.003, ["Wet, rusty or crusted", "Dry and clean"], { "water-inside": 0.9 }, [
       "water",
@@ -124,6 +124,8 @@ export const electrical = family({
     // What is damaged is told by its own finding; that something is shuts gates and speaks for no fault.
     seen("damage-seen", "frame", 0.3, ["Something bent, torn or broken", "Nothing bent, torn or broken to see"], {}, [
       "torn off",
+      "crash",
+      "crashed",
       "cracked",
       "crushed",
     ]),
