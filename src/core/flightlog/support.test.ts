@@ -37,6 +37,12 @@ describe("a craft in the air", () => {
     expect(isSupported(log, power, working)).toBe(false);
   });
 
+  it("feels a slow lean in the end, when the speed that it gathers is held by drag", () => {
+    const slow = (t: number) => 30 * Math.sin(t / 4);
+    const [log, power] = logOf(() => 0.4, { roll: slow, acc_y: (t) => Math.sin((slow(t - 0.8) * Math.PI) / 180) });
+    expect(isSupported(log, power, working)).toBe(false);
+  });
+
   it("feels every step of its output", () => {
     const [log, power] = logOf(steps, { acc_z: (t) => (steps(t) / 0.4) ** 2, gyro_roll: () => 0, gyro_pitch: () => 0 });
     expect(isSupported(log, power, working)).toBe(false);

@@ -2,9 +2,10 @@ import { AXES } from "./channels/roles";
 import { type FlightLog } from "./FlightLog";
 import { held, quantileOf, smoothedAt, spreadOf } from "./signal/rows";
 
-/** A lean over this range says whether a craft hangs in the air or stands on something, deg. */
-const LEAN_RANGE_DEG = 8;
-/** Share of gravity that an accelerometer shows along its axis when it is leaned: all of it where something holds the craft. */
+/** Change of a lean's sine, over half a second, that says whether a craft hangs in the air or stands on something. */
+const LEAN_CHANGE = 0.06;
+const SOON_S = 0.4;
+/** Share of gravity that an accelerometer shows along its axis as it is leaned: all of it where something holds the craft. */
 const HELD_SHARE = 0.75;
 /** Output steps from which the lift would be felt, over half a second. */
 const STEP = 0.08;
@@ -18,8 +19,8 @@ const STILL_DEG_S = 4;
 /**
  * True for a multirotor whose motors run while something else than air holds it: a bench, a stand, a hand.
  *
- * An accelerometer feels every force but gravity. In the air that is lift along the craft's own up and a little drag, so that a lean does
- * not show in it, and more output is felt at once; on a support a lean by θ shows as g·sin θ, and output is not felt.
+ * An accelerometer feels every force but gravity. In the air that is lift along the craft's own up, so that a lean does not show in it
+ * before drag has grown, and more output is felt at once; on a support a lean by θ shows at once as g·sin θ, and output is not felt.
  *
  * @param power - Mean output, by row.
  * @param isAtWork - Rows in which the motors work.
@@ -33,22 +34,40 @@ export function isSupported(log: FlightLog, power: Float64Array, isAtWork: Uint8
   return showsItsLean(log, rows) || doesNotFeelOutput(log, power, rows);
 }
 
-/** Sideways or lengthways, gravity goes with the lean. */
+/**
+ * Sideways or lengthways, gravity goes with the lean at once. In the air a lean is felt as well, but late, once the craft has gathered the
+ * speed whose drag holds it: what changes within half a second tells the two apart.
+ */
 function showsItsLean(log: FlightLog, rows: readonly number[]): boolean {
   const along = [
     ["roll", "acc_y"],
     ["pitch", "acc_x"],
   ] as const;
+  const apart = Math.round(log.rateHz * SOON_S);
+  const later = rows.filter((row) => row >= apart);
   return along.some(([angle, axis]) => {
     const [lean, felt] = [log.channels.get(angle), log.channels.get(axis)];
     if (!lean || !felt) return false;
     const whole = held(lean);
-    const leans = rows.map((row) => whole[row]!);
-    if (!(quantileOf(leans, 0.95) - quantileOf(leans, 0.05) > LEAN_RANGE_DEG)) return false;
-    const sines = leans.map((each) => Math.sin((each * Math.PI) / 180));
-    const feels = smoothedAt(held(felt), Math.round(log.rateHz * 0.2), rows);
+    const sines = later.map((row) => sineOf(whole[row]!) - sineOf(whole[row - apart]!));
+    if (!(quantileOf(sines.map(Math.abs), 0.8) > LEAN_CHANGE)) return false;
+    const feels = changesOf(held(felt), Math.round(log.rateHz * 0.1), later, apart);
     return Math.abs(slopeOf(sines, feels)) > HELD_SHARE;
   });
+}
+
+function sineOf(degrees: number): number {
+  return Math.sin((degrees * Math.PI) / 180);
+}
+
+/** What a channel changes by up to some rows, from so many rows before; in means over a window. */
+function changesOf(values: Float64Array, window: number, rows: readonly number[], apart: number): number[] {
+  const before = smoothedAt(
+    values,
+    window,
+    rows.map((row) => row - apart),
+  );
+  return smoothedAt(values, window, rows).map((each, at) => each - before[at]!);
 }
 
 /** Output goes up and down by steps, and nothing of it is felt, nor does the craft turn. */
@@ -58,14 +77,7 @@ function doesNotFeelOutput(log: FlightLog, power: Float64Array, rows: readonly n
   const window = Math.round(log.rateHz * 0.2);
   const apart = Math.round(log.rateHz * STEP_S);
   const later = rows.filter((row) => row >= apart);
-  const over = (values: Float64Array) => {
-    const before = smoothedAt(
-      values,
-      window,
-      later.map((row) => row - apart),
-    );
-    return smoothedAt(values, window, later).map((each, at) => each - before[at]!);
-  };
+  const over = (values: Float64Array) => changesOf(values, window, later, apart);
   const outputs = over(power);
   if (!outputs.some((by) => Math.abs(by) > STEP)) return false;
   const felt = over(held(up));

@@ -186,7 +186,7 @@ function demandOf(view: FlightView, axis: Axis): Float64Array | null {
 /** A craft has followed a step of the stick after this. */
 const SETTLED_S = 1.2;
 /** A turn asked for anew, deg/s; an output that has no more to give. */
-const STEP_DEG_S = 40;
+const STEP_DEG_S = 100;
 const TOP_OUTPUT = 0.97;
 /** Angle by which a craft may be off what was asked, RMS, deg. */
 const WANDER_DEG = 4;
@@ -269,7 +269,7 @@ function wanderOf(
       const before = Math.max(0, row - Math.round(view.rateHz * SETTLED_S));
       if (target && Math.abs(target[row]! - target[before]!) > 1) continue;
       if (!target && Math.abs(rateTarget![row]! - rateTarget![before]!) > STEP_DEG_S) continue;
-      if (view.motors.some((motor) => motor[row]! > TOP_OUTPUT || motor[before]! > TOP_OUTPUT)) continue;
+      if (!target && view.motors.some((motor) => motor[row]! > TOP_OUTPUT)) continue;
       all += (error[row]! - mean) ** 2;
       low += (slow[row]! - mean) ** 2;
       count++;
