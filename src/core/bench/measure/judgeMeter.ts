@@ -161,7 +161,7 @@ function judgeBend(
   const kept = points.filter((_, place) => !outliers.includes(place));
   const xs = kept.map(({ x }) => x);
   if (kept.length < FEWEST_FOR_BEND || new Set(xs).size < 4) return [];
-  if (span(xs) < WIDE_FOR_BEND * Math.max(...xs.map(Math.abs))) return [];
+  if (span(xs) < WIDE_FOR_BEND * max(xs.map(Math.abs))) return [];
   const fit = linearFit(
     kept.map(({ x }) => [1, x, x ** 2]),
     kept.map(({ y }) => y),

@@ -100,6 +100,14 @@ describe("judgeMeter", () => {
     ["milliamps beside amps", pairs(1000), /in milliamps/],
     ["three points", pairs(1).slice(0, 3), /at least 4 points, found 3/],
   ])("names %s", (_, data, message) => expect(() => judgeMeter(data, current)).toThrow(message));
+
+  it("judges as many readings as a table may have", () => {
+    const many = Array.from({ length: 130_000 }, (_, at) => {
+      const amps = 1 + (at % 100) / 4;
+      return { shown: amps + 0.01 * Math.sin(at), reference: amps };
+    });
+    expect(judgeMeter(many, current).word).toBe("good");
+  });
 });
 
 describe("fitMotor", () => {
