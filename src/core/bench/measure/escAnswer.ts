@@ -146,14 +146,16 @@ function speedsOf(samples: readonly StandSample[]): { throttle: number; rpm: num
   return speedsAt(samples).map(([throttle, speeds]) => ({ throttle, rpm: median(speeds) }));
 }
 
-/** Throttle over speed, by the middle of the others at each throttle, from standstill on. */
+/** Throttle over speed, by the middle of the others at each throttle, from standstill on; between her steps each is drawn straight. */
 function rulerOf(others: readonly (readonly StandSample[])[]): (readonly [rpm: number, throttle: number])[] {
-  const all = others.map(speedsOf);
+  const all = others.map(speedsOf).filter((each) => each.length > 0);
   const throttles = [...new Set(all.flat().map(({ throttle }) => throttle))].filter((throttle) => throttle > 0.05);
   const curve = throttles
     .sort((a, b) => a - b)
     .flatMap((throttle): [number, number][] => {
-      const speeds = all.flatMap((each) => each.find((point) => point.throttle === throttle)?.rpm ?? []);
+      const speeds = all
+        .filter((each) => each[0]!.throttle <= throttle && each.at(-1)!.throttle >= throttle)
+        .map((each) => interpolator([[0, 0], ...each.map((point) => [point.throttle, point.rpm] as const)])(throttle));
       return speeds.length >= 2 ? [[median(speeds), throttle]] : [];
     });
   return curve.filter(([rpm], place) => place === 0 || rpm > curve[place - 1]![0]);
@@ -191,7 +193,7 @@ const FLOOR_OF_TOP = 0.01;
 const STARTED = 0.5;
 
 /** What all motors of a craft scatter by is the tachometer's, up to this much of the speed. */
-const OF_INSTRUMENT = { times: 3, most: 0.07 } as const;
+const OF_INSTRUMENT = { times: 3.5, most: 0.08 } as const;
 
 /**
  * How far readings of the speed scatter at one throttle for the instrument's sake: what the middle one of all motors does.

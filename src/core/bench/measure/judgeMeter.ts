@@ -1,9 +1,8 @@
 import { max, min } from "simple-statistics";
-import { CoreInputError } from "../../CoreInputError";
 import { fitLine } from "../../fit/fitLine";
 import { halfWidth, linearFit } from "../../fit/linearFit";
-import { median } from "../../fit/robust";
 import { type Judgement, type Measured, verdictOf } from "./measured.types";
+import { endOfRange, type EndOfRange, refuseOddities } from "./meterRange";
 
 /** One reading of the craft's own meter beside one of a meter that is trusted. */
 export interface MeterPair {
@@ -23,14 +22,14 @@ export interface MeterContext {
 /** Gain error that is left alone, and that is bad. Trade judgement, no published source. */
 const WATCHED = 0.03;
 const BAD = 0.1;
+/** A gain that is known no better than this is not known to be good. */
+const VAGUE = 2 * WATCHED;
 /** Beyond this an error is said as a factor. */
 const FACTOR_FROM = 0.4;
 /** Points off the line beyond this share of all are none that may be left out. */
 const MOST_OUTLIERS = 1 / 6;
 /** Points in which the confidence band is drawn. */
 const BAND_POINTS = 15;
-/** A ratio beyond this is no gain but a unit. */
-const UNIT_RATIO = 300;
 
 /**
  * Compares a craft's own meter with a trusted one: true = gain · shown + offset, by least squares with outliers left out.
@@ -42,7 +41,8 @@ const UNIT_RATIO = 300;
  */
 export function judgeMeter(pairs: readonly MeterPair[], { quantity, setting, gainBefore }: MeterContext): Measured {
   refuseOddities(pairs, quantity);
-  const points = pairs.map(({ shown, reference }) => ({ x: shown, y: reference }));
+  const end = endOfRange(pairs);
+  const points = (end?.below ?? pairs).map(({ shown, reference }) => ({ x: shown, y: reference }));
   const marked = fitLine(points, { marksOutliers: true });
   // So many lie off no line by a slip of the pen: then it is the line that does not fit.
   const fit = marked.outliers.length > MOST_OUTLIERS * points.length ? fitLine(points) : marked;
@@ -53,7 +53,8 @@ export function judgeMeter(pairs: readonly MeterPair[], { quantity, setting, gai
   const highest = max(points.map(({ x }) => x));
   return {
     ...verdictOf([
-      // First: of a meter that is not straight the line's gain and zero say little.
+      ...(end ? [judgeEnd(end, unit)] : []),
+      // Before the gain: of a meter that is not straight the line's gain and zero say little.
       ...judgeBend(points, fit, unit),
       ...judgements(gain, slopeHalfWidth, outliers.length),
       ...judgeOffset(intercept.value, interceptHalfWidth, span(points.map(({ y }) => y)), unit),
@@ -93,7 +94,10 @@ export function judgeMeter(pairs: readonly MeterPair[], { quantity, setting, gai
     chart: {
       xLabel: `Shown by the craft, ${unit}`,
       yLabel: `True, ${unit}`,
-      points: points.map((point, place) => ({ ...point, isOutlier: outliers.includes(place) })),
+      points: [
+        ...points.map((point, place) => ({ ...point, isOutlier: outliers.includes(place) })),
+        ...(end?.above ?? []).map(({ shown, reference }) => ({ x: shown, y: reference, isOutlier: true })),
+      ],
       line: [lowest, highest].map((x) => ({ x, y: intercept.value + gain * x })),
       band: Array.from({ length: BAND_POINTS }, (_, at) => lowest + ((highest - lowest) * at) / (BAND_POINTS - 1)).map(
         (x) => ({
@@ -103,6 +107,14 @@ export function judgeMeter(pairs: readonly MeterPair[], { quantity, setting, gai
         }),
       ),
     },
+  };
+}
+
+function judgeEnd({ at, below, above }: EndOfRange, unit: string): Judgement {
+  const [from, to] = [max(below.map(({ reference }) => reference)), max(above.map(({ reference }) => reference))];
+  return {
+    word: "bad",
+    reason: `It shows no more than ${at.toFixed(1)} ${unit}, from ${from.toFixed(1)} to ${to.toFixed(1)} ${unit} true: the end of its range, or of the firmware's. Below that it was judged by itself.`,
   };
 }
 
@@ -145,7 +157,7 @@ function judgeOffset(offset: number, halfWidth: number, range: number, unit: str
 }
 
 /** Readings from which a bend can be told from scatter. */
-const FEWEST_FOR_BEND = 6;
+const FEWEST_FOR_BEND = 5;
 /** Readings closer together than this share of the largest bend by their scatter alone. */
 const WIDE_FOR_BEND = 0.4;
 /** A bend of this share of the range is seen in no good meter. Trade judgement. */
@@ -189,8 +201,8 @@ function judgements(gain: number, gainHalfWidth: number, outliers: number): Judg
     off > FACTOR_FROM || gain > 1 + FACTOR_FROM
       ? `${gain > 1 ? gain.toFixed(2) : (1 / gain).toFixed(2)} times too ${gain > 1 ? "little" : "much"}`
       : `${(off * 100).toFixed(1)} ± ${(halfWidth * 100).toFixed(1)} % too ${gain > 1 ? "little" : "much"}`;
-  const word =
-    off - halfWidth > BAD ? "bad" : off - halfWidth > WATCHED ? "watch" : off + halfWidth > BAD ? "cannot say" : "good";
+  const isVague = off + halfWidth > BAD || halfWidth > VAGUE;
+  const word = off - halfWidth > BAD ? "bad" : off - halfWidth > WATCHED ? "watch" : isVague ? "cannot say" : "good";
   return [
     {
       word,
@@ -225,33 +237,4 @@ function afterChange(gain: number, before: number | null): Judgement[] {
         : `The error went from ${percent(before)} before the change to ${percent(gain)} after it.`,
     },
   ];
-}
-
-function refuseOddities(pairs: readonly MeterPair[], quantity: MeterContext["quantity"]): void {
-  const name = quantity === "current" ? "amps" : "volts";
-  // A reading or two below nothing is a zero that is off, and is judged as that.
-  if (pairs.filter(({ shown, reference }) => shown < 0 || reference < 0).length > pairs.length / 2) {
-    throw new CoreInputError("out_of_range", `Negative ${name}: turn the meter's leads round, or leave the sign out.`);
-  }
-  const isStuck = (values: readonly number[]) => values.length > 2 && new Set(values).size === 1;
-  const shown = pairs.map((pair) => pair.shown);
-  const reference = pairs.map((pair) => pair.reference);
-  if (isStuck(shown) && !isStuck(reference)) {
-    throw new CoreInputError(
-      "out_of_range",
-      `The craft's meter shows ${shown[0]} throughout: it is stuck, or not set up.`,
-    );
-  }
-  if (isStuck(reference) && !isStuck(shown)) {
-    throw new CoreInputError("out_of_range", `The trusted meter reads ${reference[0]} throughout: is it on hold?`);
-  }
-  const ratio = median(
-    pairs.filter((pair) => pair.shown > 0 && pair.reference > 0).map((pair) => pair.reference / pair.shown),
-  );
-  if (ratio > UNIT_RATIO || ratio < 1 / UNIT_RATIO) {
-    throw new CoreInputError(
-      "out_of_range",
-      `One column is some ${Math.round(Math.max(ratio, 1 / ratio))} times the other: is one of them in milli${name}?`,
-    );
-  }
 }

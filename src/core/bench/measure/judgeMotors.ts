@@ -5,6 +5,7 @@ import { tipSpeed } from "../propModel";
 import { estimateOf, type Estimate, type Judgement, type Measured, verdictOf } from "./measured.types";
 import { type Against, compareFact, type Fact, type FactJudgement } from "./compareFact";
 import { judgeBeside, orElse } from "./judgeBeside";
+import { escAnswer } from "./escAnswer";
 import { lookAtMotors, type MotorLook, type MotorSweep } from "./lookAtMotors";
 import { atThrust, efficiencies, type MotorFacts, propCoefficients, type StandSample } from "./motorFacts";
 import { MOTOR_RULES, type MotorRule } from "./motorRules";
@@ -79,12 +80,7 @@ export function judgeMotors(
   return {
     ...(isCompared
       ? verdictOf([...(odd.length > 0 ? odd : [allAlike(fits.length)]), ...tips])
-      : {
-          word: "cannot say",
-          reasons: [
-            "One motor, or two, cannot tell which is off: sweep a third, or keep these as their baselines while they are known to be good.",
-          ],
-        }),
+      : verdictOf([...looks.filter(({ lost }) => lost).flatMap(judgeDrive), ...twoApart(fits), TOO_FEW])),
     figures: fits.flatMap(({ name, samples, facts }) => [
       ...measuredRules.flatMap((rule) => figureOf(rule, name, facts)),
       ...standFigures(name, samples, facts, context, sweeps.length),
@@ -141,6 +137,45 @@ function placesOf(odd: readonly (Pick<FactJudgement, "symptom"> & { name: string
   return Object.fromEntries(
     [...places].flatMap(([symptom, names]) => (names.size === 1 ? [[symptom, [...names][0]!] as const] : [])),
   );
+}
+
+const TOO_FEW: Judgement = {
+  word: "cannot say",
+  reason:
+    "One motor, or two, cannot tell which is off: sweep a third, or keep these as their baselines while they are known to be good.",
+};
+
+/** How two motors differ, the most first: one of them may be off, and only a third, or a baseline, tells which. */
+function twoApart(fits: readonly { name: string; samples: readonly StandSample[]; facts: MotorFacts }[]): Judgement[] {
+  const [one, other] = fits;
+  if (!one || !other || fits.length > 2) return [];
+  // Each is the other's ruler: which of them is off it does not say.
+  const ends = [
+    escAnswer(one.samples, [other.samples, other.samples]),
+    escAnswer(other.samples, [one.samples, one.samples]),
+  ];
+  if (ends.some((answer) => answer?.end === "low"))
+    return [
+      {
+        word: "cannot say",
+        reason: `The throttles of ${one.name} and ${other.name} do not begin alike: calibrate both ESCs, then sweep again. Of the motors nothing can be said before.`,
+      },
+    ];
+  return MOTOR_RULES.flatMap((rule) => {
+    const [own, its] = [rule.of(one.facts), rule.of(other.facts)];
+    if (!own || !its) return [];
+    const [high, low] = own.value > its.value ? [one, other] : [other, one];
+    const [more, less] = [asScattered(rule.of(high.facts)!), asScattered(rule.of(low.facts)!)];
+    const means = `one of the two is off (${rule.means})`;
+    return compareFact({ ...rule, direction: "either", means, graver: [] }, `${high.name}: `, more, {
+      what: low.name,
+      value: less.value,
+      error: less.error,
+    });
+  })
+    .filter(({ word }) => word === "bad" || word === "watch")
+    .sort((a, b) => b.size - a.size)
+    .map(({ reason }) => ({ word: "cannot say", reason: `${reason} Calibrate both ESCs before a part is blamed.` }));
 }
 
 function allAlike(count: number): Judgement {

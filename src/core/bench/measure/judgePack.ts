@@ -4,6 +4,7 @@ import { isStuck } from "../../fit/isStuck";
 import { linearFit } from "../../fit/linearFit";
 import { median } from "../../fit/robust";
 import { CELL_CURVES, type Chemistry, restCharge, usableShare } from "./chemistries";
+import { withoutLetGo } from "./cellReadings";
 import { drawnAh, judgeCapacity, packCapacity, type TimedPackSample } from "./packCapacity";
 import { estimateOf, type Judgement, type Measured, verdictOf } from "./measured.types";
 
@@ -43,7 +44,7 @@ const LIMITS_OHM_AH: Readonly<Record<Chemistry, { watched: number; bad: number }
 /** A cell that is sold for this discharge rate and more is one for power, with limits of its own. Same source. */
 const FOR_POWER: Partial<Record<Chemistry, { fromC: number; watched: number; bad: number }>> = {
   "Li-ion": { fromC: 12, watched: 0.06, bad: 0.1 },
-  LiPo: { fromC: 60, watched: 0.0155, bad: 0.028 },
+  LiPo: { fromC: 60, watched: 0.0125, bad: 0.024 },
   LiHV: { fromC: 60, watched: 0.0175, bad: 0.03 },
 };
 
@@ -68,13 +69,14 @@ const WEAK_CELL = 1.4;
  * @throws {CoreInputError} `too_few_points`; `out_of_range` for a pack whose cells rise under load or readings in millivolts.
  */
 export function judgePack(
-  samples: readonly PackSample[],
+  asRead: readonly PackSample[],
   { capacityMah, cRating, peakA, ...label }: PackLabel,
 ): Measured {
   const chemistry = label.chemistry ?? "LiPo";
-  const cells = samples[0]?.cellsV.length ?? 0;
-  if (cells === 0 || samples.some(({ cellsV }) => cellsV.length !== cells))
+  const cells = asRead[0]?.cellsV.length ?? 0;
+  if (cells === 0 || asRead.some(({ cellsV }) => cellsV.length !== cells))
     throw new CoreInputError("too_few_points", "every line needs the voltage of each cell");
+  const { samples, notes } = withoutLetGo(asRead);
   if (samples.some(({ cellsV }) => cellsV.some((volts) => volts > 10)))
     throw new CoreInputError("out_of_range", "A cell above 10 V: is the column in millivolts, or the whole pack's?");
   refuseStuck(samples, cells);
@@ -96,7 +98,7 @@ export function judgePack(
   const capacityAh = capacityMah / 1000;
   const meanHalfWidth = Math.hypot(...fits.map(({ slopeHalfWidth }) => slopeHalfWidth)) / cells;
   const resistance = [
-    judgeResistance(mean * capacityAh, meanHalfWidth * capacityAh, limits),
+    judgeResistance(mean * capacityAh, meanHalfWidth * capacityAh, limits, cRating === null && chemistry !== "LiFePO4"),
     ...judgeAgeing(mean * 1000, label.newMohm ?? null),
   ];
   // Each resting voltage is known to within its own error: what two of them may differ by for that alone is no spread.
@@ -133,6 +135,7 @@ export function judgePack(
     places: { "cell-spread": `Cell ${rests.indexOf(Math.min(...rests)) + 1}` },
     carried: { cellMohm: mean * 1000, cellSpreadMv: spreadV * 1000 },
     chart: null,
+    ...(notes.length > 0 && { notes }),
   };
 }
 
@@ -257,6 +260,7 @@ function judgeResistance(
   ohmAh: number,
   halfWidth: number,
   { watched, bad }: { watched: number; bad: number },
+  isRatingOpen: boolean,
 ): Judgement {
   const figure = `${(ohmAh * 1000).toFixed(0)} ± ${(halfWidth * 1000).toFixed(0)} mΩ·Ah a cell`;
   if (ohmAh + halfWidth > bad && ohmAh - halfWidth < watched)
@@ -267,7 +271,7 @@ function judgeResistance(
   const word = ohmAh - halfWidth > bad ? "bad" : ohmAh - halfWidth > watched ? "watch" : "good";
   return {
     word,
-    reason: `Resistance for its size: ${figure}, watched from ${watched * 1000}${word === "bad" ? ": retire it" : ""}.`,
+    reason: `Resistance for its size: ${figure}, watched from ${watched * 1000}${word === "bad" ? ": retire it" : ""}.${isRatingOpen && word === "good" ? " Its C rating was not given: one for high loads is watched from less." : ""}`,
   };
 }
 
@@ -304,10 +308,11 @@ function judgeWeakest(ohms: readonly number[], halfWidths: readonly number[]): J
 function judgeSpread(rests: readonly number[], errorV: number): Judgement {
   const spreadV = Math.max(...rests) - Math.min(...rests);
   const surely = spreadV - errorV;
-  const word = surely > BAD_SPREAD_V ? "bad" : surely > WATCHED_SPREAD_V ? "watch" : "good";
+  const isOpen = spreadV + errorV > BAD_SPREAD_V && errorV > WATCHED_SPREAD_V;
+  const word = surely > BAD_SPREAD_V ? "bad" : surely > WATCHED_SPREAD_V ? "watch" : isOpen ? "cannot say" : "good";
   return {
     word,
-    reason: `Cells lie ${(spreadV * 1000).toFixed(0)} ± ${(errorV * 1000).toFixed(0)} mV apart at rest, watched from ${WATCHED_SPREAD_V * 1000}${word === "good" ? "" : `: cell ${oddOneOut(rests)}`}.`,
+    reason: `Cells lie ${(spreadV * 1000).toFixed(0)} ± ${(errorV * 1000).toFixed(0)} mV apart at rest, watched from ${WATCHED_SPREAD_V * 1000}${word === "good" ? "" : word === "cannot say" ? ": too uncertain to tell" : `: cell ${oddOneOut(rests)}`}.`,
   };
 }
 

@@ -18,6 +18,7 @@ import {
   stoppedPlateaus,
   swingOf,
 } from "./servoPlateaus";
+import { standingEnds, type StandingEnd } from "./servoStops";
 
 /** Where a servo should stand in the middle, and from where on a pulse asks for the end of the travel, µs. */
 interface PulseRange {
@@ -224,6 +225,7 @@ function lookAt(samples: readonly ServoSample[]) {
     free,
     quiet,
     stopped,
+    standing: standingEnds(free).filter(({ fromUs }) => fromUs > range.low && fromUs < range.high),
     fit,
     perUs,
     centreDeg,
@@ -239,7 +241,7 @@ function lookAt(samples: readonly ServoSample[]) {
 }
 
 function judgementsOf(
-  { range, facts, chatters, stopped, wasNotHeld }: ServoLook,
+  { range, facts, chatters, stopped, standing, wasNotHeld }: ServoLook,
   againstItself: readonly Judgement[],
   { secondsPer60: sheetS }: ServoSheet,
 ): Judgement[] {
@@ -261,6 +263,7 @@ function judgementsOf(
       "°",
     ),
     ...judgeStop(stopped),
+    ...(stopped.length === 0 ? standing.map(judgeStanding) : []),
     ...(wasNotHeld
       ? [{ word: "cannot say" as const, reason: "The horn was not held while it was driven: no stall amps." }]
       : []),
@@ -355,6 +358,14 @@ function judgeStop(stopped: ReturnType<typeof stoppedPlateaus>): Judgement[] {
   ];
 }
 
+/** A horn that goes no further, whatever the pulse. */
+function judgeStanding({ fromUs, toUs, angleDeg, shortDeg }: StandingEnd): Judgement {
+  return {
+    word: "watch",
+    reason: `Stands still at ${angleDeg.toFixed(0)}° from ${fromUs.toFixed(0)} to ${toUs.toFixed(0)} µs, ${shortDeg.toFixed(0)}° short: an end point that is set there, its own stop, or the linkage. Read its amps there: one that pushes draws many times those at rest.`,
+  };
+}
+
 /** Amps at rest, on the way, against a stop and at most; null for what was not measured. */
 interface ServoAmps {
   rest: number | null;
@@ -382,7 +393,7 @@ function ampsOf(plateaus: readonly Plateau[], pushing: readonly Plateau[]): Serv
  * Where it stands at the middle pulse, read beside it and nowhere else: a servo that turns further one way has a line whose middle is
  * not its own. On the way up and on the way down it stands apart by its play, so the middle lies between the two.
  *
- * @returns null unless both ways lead through the middle.
+ * @returns null where no way leads through the middle.
  */
 function centreOf(plateaus: readonly Plateau[], centreUs: number): number | null {
   const ways = ([1, -1] as const).map((way) => {
@@ -394,7 +405,8 @@ function centreOf(plateaus: readonly Plateau[], centreUs: number): number | null
     const share = width === 0 ? 0 : (centreUs - below.pulseUs) / width;
     return below.angleDeg + share * (above.angleDeg - below.angleDeg);
   });
-  return ways[0] === null || ways[1] === null ? null : mean(ways as number[]);
+  const through = ways.filter((way) => way !== null);
+  return through.length === 0 ? null : mean(through);
 }
 
 /** How far it goes either way from its centre; null when the readings lie on one side only. */

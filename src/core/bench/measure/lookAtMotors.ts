@@ -4,8 +4,9 @@ import { type EscAnswer, escAnswer, lostStep, type LostStep, steadyShare } from 
 import { areOfWindings } from "./fitMotor";
 import { believed, endOff } from "./judgeBeside";
 import { withoutMisreads } from "./misreads";
-import { type MotorFacts, motorFacts, standbyOf, type StandSample } from "./motorFacts";
+import { type MotorFacts, motorFacts, type StandSample } from "./motorFacts";
 import { type Beside, besideSisters } from "./oneChange";
+import { hiddenStandby, standbyOf } from "./standby";
 import { fromStart, throttleStart } from "./throttleStart";
 
 /** The sweep of one motor of a craft. */
@@ -31,15 +32,19 @@ export interface MotorLook extends Pick<MotorSweep, "name" | "samples"> {
  * Sweeps without what the craft draws while nothing turns: it would be taken for drag. One supply feeds them all, so that what it gives at rest
  * beside one motor it gives beside the others.
  */
-function withoutStandby(sweeps: readonly MotorSweep[]): MotorSweep[] {
+function withoutStandby(sweeps: readonly MotorSweep[]): { sweeps: MotorSweep[]; hiddenA: number } {
   const ofAll = standbyOf(sweeps.flatMap(({ samples }) => samples));
-  return sweeps.map((sweep) => {
-    const standbyA = standbyOf(sweep.samples) ?? ofAll ?? 0;
-    return {
-      ...sweep,
-      samples: sweep.samples.map((sample) => ({ ...sample, currentA: sample.currentA - standbyA })),
-    };
-  });
+  const hiddenA = ofAll === null ? hiddenStandby(sweeps.map(({ samples }) => samples)) : 0;
+  return {
+    hiddenA,
+    sweeps: sweeps.map((sweep) => {
+      const standbyA = standbyOf(sweep.samples) ?? ofAll ?? hiddenA;
+      return {
+        ...sweep,
+        samples: sweep.samples.map((sample) => ({ ...sample, currentA: sample.currentA - standbyA })),
+      };
+    }),
+  };
 }
 
 /**
@@ -49,7 +54,7 @@ function withoutStandby(sweeps: readonly MotorSweep[]): MotorSweep[] {
  */
 export function lookAtMotors(asRead: readonly MotorSweep[]): { looks: MotorLook[]; notes: string[] } {
   const trusted = asRead.map((sweep) => ({ ...sweep, samples: withoutMisreads(sweep.samples) }));
-  const sweeps = withoutStandby(trusted);
+  const { sweeps, hiddenA } = withoutStandby(trusted);
   const steady = steadyShare(sweeps.map(({ samples }) => samples));
   const besides = besidesOf(sweeps, steady);
   const drives = sweeps.map((sweep) => driveOf(sweep, sweeps, besides.get(sweep.name) ?? null, steady));
@@ -74,6 +79,11 @@ export function lookAtMotors(asRead: readonly MotorSweep[]): { looks: MotorLook[
   });
   const notes = [
     ...misread,
+    ...(hiddenA > 0
+      ? [
+          `About ${hiddenA.toFixed(2)} A seem to flow beside the motors, or the meter shows them at nothing: they were taken off. Read the amps once at no throttle to know.`,
+        ]
+      : []),
     ...(start > 0
       ? [`The throttle of all begins at about ${(start * 100).toFixed(1)} %, and was counted from there.`]
       : []),
@@ -138,12 +148,15 @@ type Named = Pick<MotorSweep, "name" | "samples">;
 
 /** All of some motors, each beside those of the alike that it is not itself. */
 function besideEach(all: readonly Named[], alike: readonly Named[]): ReadonlyMap<string, Beside> {
-  const start = throttleStart(alike.map(({ samples }) => samples));
-  const counted = new Map(all.map(({ name, samples }) => [name, fromStart(samples, start)]));
   return new Map(
-    all.flatMap(({ name }) => {
-      const others = alike.filter((other) => other.name !== name).map((other) => counted.get(other.name)!);
-      const beside = besideSisters(counted.get(name)!, others);
+    all.flatMap(({ name, samples }) => {
+      const sisters = alike.filter((other) => other.name !== name).map((other) => other.samples);
+      // Where the throttle begins is the sisters' to say: one that begins late would drag the start of all with it.
+      const start = throttleStart(sisters);
+      const beside = besideSisters(
+        fromStart(samples, start),
+        sisters.map((each) => fromStart(each, start)),
+      );
       return beside ? [[name, beside] as const] : [];
     }),
   );

@@ -71,7 +71,9 @@ export function motorFacts(
       (sample) => revs(sample) ** 2,
       ({ thrustN }) => thrustN!,
     ),
-    powerPerN3: turnsProp(turning, fit.noLoadA.value) ? ratioFit(turning, (sample) => revs(sample) ** 3, shaftW) : null,
+    powerPerN3: turnsProp(max([0, ...turning.map(({ currentA, throttle }) => currentA / throttle)]), fit.noLoadA.value)
+      ? ratioFit(turning, (sample) => revs(sample) ** 3, shaftW)
+      : null,
     shakePerN2: ratioFit(
       shaken.filter(({ vibrationMs2 }) => vibrationMs2 != null),
       (sample) => revs(sample) ** 2,
@@ -90,22 +92,13 @@ export function motorFacts(
 /** A prop takes many times the amps of the bare motor; less than this above them is no prop. */
 const PROP_TAKES = 0.6;
 
-/** False for a motor that was run without its prop: there is no shaft power to tell. */
-function turnsProp(turning: readonly StandSample[], noLoadA: number): boolean {
-  const most = max([0, ...turning.map(({ currentA, throttle }) => currentA / throttle)]);
-  return most > (1 + PROP_TAKES) * noLoadA;
-}
-
-/** Readings from which standby amps are believed. */
-const FEWEST_IDLE = 2;
-/** A counter shows something at rest too: below this share of the top speed nothing turns. */
-const AT_REST = 0.01;
-
-/** The amps that flow at no throttle while nothing turns, A; null with too few such readings. */
-export function standbyOf(samples: readonly StandSample[]): number | null {
-  const top = max([0, ...samples.map(({ rpm }) => rpm)]);
-  const idle = samples.filter(({ throttle, rpm }) => throttle === 0 && rpm <= AT_REST * top);
-  return idle.length < FEWEST_IDLE ? null : median(idle.map(({ currentA }) => currentA));
+/**
+ * False for a motor that was run without its prop: there is no shaft power to tell.
+ *
+ * @param mostA - The most that flowed through the motor itself, A.
+ */
+export function turnsProp(mostA: number, noLoadA: number): boolean {
+  return mostA > (1 + PROP_TAKES) * noLoadA;
 }
 
 /**

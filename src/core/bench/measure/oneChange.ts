@@ -3,7 +3,7 @@ import { inverse, Matrix } from "ml-matrix";
 import { linearFit } from "../../fit/linearFit";
 import { repeatsOf } from "../../fit/residualParts";
 import { resolutionOf, roundingError } from "../../fit/resolution";
-import { type StandSample } from "./motorFacts";
+import { type StandSample, turnsProp } from "./motorFacts";
 
 /*
  * Which single change of a motor, its prop or its ESC explains best how it differs from its sisters.
@@ -182,8 +182,11 @@ export function besideSisters(own: readonly StandSample[], others: readonly (rea
       gain: found.gain - (change === "shorted" ? FREEDOM.two : FREEDOM.one),
     };
   };
+  const hasProp = turnsProp(model.noLoadA + model.load * top ** 2, model.noLoadA);
   return {
-    explained: CHANGES.map(best).sort((a, b) => b.gain - a.gain),
+    explained: CHANGES.filter((change) => hasProp || change !== "prop")
+      .map(best)
+      .sort((a, b) => b.gain - a.gain),
     estimate,
   };
 }
@@ -191,9 +194,9 @@ export function besideSisters(own: readonly StandSample[], others: readonly (rea
 /** Speed and pack amps at a throttle and a voltage, once they have settled. */
 export function settled({ kv, ohm, noLoadA, eddy, load, low, high }: DriveModel, throttle: number, volts: number) {
   const duty = Math.min(1, Math.max(0, (throttle - low) / (1 - low)) * (1 - high));
-  // load·R·n² + (1/Kv + eddy·R)·n + noLoad·R − d·V = 0
+  // load·R·n² + (1/Kv + eddy·R)·n + noLoad·R − d·V = 0, solved in the form that holds for no load as well
   const [square, line, rest] = [load * ohm, 1 / kv + eddy * ohm, noLoadA * ohm - duty * volts];
-  const rpm = (-line + Math.sqrt(Math.max(0, line ** 2 - 4 * square * rest))) / (2 * square);
+  const rpm = (-2 * rest) / (line + Math.sqrt(Math.max(0, line ** 2 - 4 * square * rest)));
   return { rpm, amps: duty * (noLoadA + eddy * rpm + load * rpm ** 2) };
 }
 
@@ -216,11 +219,15 @@ function sharedModel(samples: readonly StandSample[]): DriveModel | null {
       weighed.map(({ own, currentA }) => own * currentA),
     ).coefficients;
     const model = {
-      kv: 1 / inverseKv!.value, ohm: ohm!.value, noLoadA: noLoad!.value, eddy: 0, load: load!.value, low: 0, high: 0,
-    }; // prettier-ignore
-    return [model.kv, model.ohm, model.noLoadA, model.load].every((each) => each > 0 && Number.isFinite(each))
-      ? model
-      : null;
+      kv: 1 / inverseKv!.value,
+      ohm: ohm!.value,
+      noLoadA: noLoad!.value,
+      eddy: 0,
+      load: Math.max(0, load!.value), // without props what is left of it is scatter
+      low: 0,
+      high: 0,
+    };
+    return [model.kv, model.ohm, model.noLoadA].every((each) => each > 0 && Number.isFinite(each)) ? model : null;
   } catch {
     return null;
   }
@@ -269,20 +276,22 @@ function levelsOf(
           ]
         : [];
     });
-  const byThrottle = (samples: readonly StandSample[]) => repeatsOf(residuals(samples), ({ throttle }) => throttle);
-  const sisters = others.map(byThrottle);
+  const byThrottle = (samples: readonly StandSample[]) =>
+    repeatsOf(residuals(samples), ({ throttle }) => throttle).toSorted((a, b) => a[0]!.throttle - b[0]!.throttle);
+  const sisters = others.map(byThrottle).filter((steps) => steps.length > 0);
   return byThrottle(own).flatMap((mine): Level[] => {
     const throttle = mine[0]!.throttle;
-    const theirs = sisters.flatMap((each) => {
-      const group = each.find(([first]) => Math.abs(first!.throttle - throttle) < 0.004);
-      return group ? [group] : [];
-    });
-    if (theirs.length < 2) return [];
+    const reaching = sisters.filter(
+      (steps) => steps[0]![0]!.throttle <= throttle + SAME && steps.at(-1)![0]!.throttle >= throttle - SAME,
+    );
+    if (reaching.length < 2) return [];
     const part = (of: "speed" | "amps") => {
-      const groups = [mine, ...theirs].map((group) => group.map((each) => each[of]));
+      const groups = [mine, ...sisters.flatMap((steps) => nearest(steps, throttle))].map((group) =>
+        group.map((each) => each[of]),
+      );
       const several = groups.filter((group) => group.length > 1);
       return {
-        apart: middle(groups[0]!) - middle(groups.slice(1).map((group) => middle(group))),
+        apart: middle(groups[0]!) - middle(sisters.map((steps) => between(steps, throttle, of))),
         variance: several.length > 0 ? middle(several.map((group) => sampleVariance(group))) : 0,
         readings: mine.length,
         rounded: middle(mine.map(({ rounded }) => rounded[of])),
@@ -290,6 +299,32 @@ function levelsOf(
     };
     return [{ throttle, volts: middle(mine.map(({ volts }) => volts)), speed: part("speed"), amps: part("amps") }];
   });
+}
+
+/** What is left of readings at one throttle, by the model of all. */
+type Step = readonly { throttle: number; speed: number; amps: number }[];
+/** Two throttles are one within this. */
+const SAME = 0.004;
+
+/** The steps around a throttle: one where it was read there, or lies outside. */
+function nearest(steps: readonly Step[], throttle: number): Step[] {
+  const at = steps.find(([first]) => Math.abs(first!.throttle - throttle) < SAME);
+  if (at) return [at];
+  const after = steps.findIndex(([first]) => first!.throttle > throttle);
+  return after < 0 ? [steps.at(-1)!] : steps.slice(Math.max(0, after - 1), after + 1);
+}
+
+/**
+ * How far a sister lies from the model at a throttle. What she leaves is smooth in the throttle: where she was not read it is drawn between her
+ * neighbouring steps, and beyond her last step it goes on as it was. Left out there, her absence would shift the middle of the others.
+ */
+function between(steps: readonly Step[], throttle: number, of: "speed" | "amps"): number {
+  const [low, high = low] = nearest(steps, throttle).map((step) => ({
+    throttle: step[0]!.throttle,
+    left: middle(step.map((each) => each[of])),
+  }));
+  const width = high!.throttle - low!.throttle;
+  return width === 0 ? low!.left : low!.left + ((throttle - low!.throttle) / width) * (high!.left - low!.left);
 }
 
 /** What chance makes of the differences: the scatter of readings at each throttle, and what sound parts differ by. */
