@@ -5,16 +5,18 @@ import { type Phase, phasesOf } from "./phases";
 import { thinnedView } from "./thinnedView";
 import { compassDisturbed } from "./verdicts/compass";
 import { departure } from "./verdicts/departure";
+import { desync } from "./verdicts/desync";
 import { rotorImbalance } from "./verdicts/imbalance";
 import { endsInAir, interruptions, linkLoss } from "./verdicts/interruptions";
-import { desync, saturation, weakMotor } from "./verdicts/motorVerdicts";
 import { gainTooLow, oscillation } from "./verdicts/oscillation";
 import { currentScale, deepDischarge, tiredPack } from "./verdicts/packVerdicts";
+import { saturation } from "./verdicts/saturation";
 import { servoChatter } from "./verdicts/servoChatter";
 import { processorOverload, satelliteLoss } from "./verdicts/smallVerdicts";
 import { surfaceFeedback } from "./verdicts/surfaceFeedback";
 import { tailFeedback } from "./verdicts/tailFeedback";
 import { tailHeavy } from "./verdicts/tailHeavy";
+import { weakMotor } from "./verdicts/weakMotor";
 import { type Verdict, type VerdictCode } from "./verdicts/verdict.types";
 
 /** What a log says of its flight. */

@@ -63,6 +63,8 @@ export function capacityOf({ voltsPerMah }: Sag, cells: number): number {
 const FULL_CELL_V = 4.37;
 /** Above this a cell was charged before the flight. */
 const CHARGED_CELL_V = 4.12;
+/** Nobody takes off with less than this in a cell, V: the volts of a pack so empty fall fast, whatever its cells. */
+const EMPTY_CELL_V = 3;
 /** No craft flies on a full pack for less than this, min: then its cells are more, and nearly empty. */
 const SHORTEST_FLIGHT_MIN = 2.5;
 
@@ -83,6 +85,7 @@ export function cellCount(view: FlightView, said?: number): number | null {
   const flight = view.flights[0];
   const isFull = quantileOf(pack, 0.995) / fewest > CHARGED_CELL_V;
   if (isFull || !amps || !sag || !flight) return fewest;
+  if (quantileOf(pack, 0.995) / (fewest + 1) < EMPTY_CELL_V) return fewest;
   const minutes = ((capacityOf(sag, fewest) / 1000) * 60) / meanOf(amps, flight.from, view.flights.at(-1)!.to);
   return minutes < SHORTEST_FLIGHT_MIN ? fewest + 1 : fewest;
 }

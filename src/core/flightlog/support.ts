@@ -30,8 +30,20 @@ export function isSupported(log: FlightLog, power: Float64Array, isAtWork: Uint8
   const rows: number[] = [];
   const step = Math.max(1, Math.floor(log.rateHz / 50));
   for (let row = 0; row < isAtWork.length; row += step) if (isAtWork[row]) rows.push(row);
-  if (rows.length < 50) return false;
-  return showsItsLean(log, rows) || doesNotFeelOutput(log, power, rows);
+  if (rows.length < 50 || isHigh(log, rows)) return false;
+  return showsItsLean(log, rows) || doesNotFeelOutput(log, power, rows, isAtWork);
+}
+
+/** No bench is so high above where the log began, m; a barometer beside running props is off by less. */
+const HIGH_M = 2.2;
+const HIGH_SHARE = 0.15;
+
+function isHigh(log: FlightLog, rows: readonly number[]): boolean {
+  const altitude = log.channels.get("altitude");
+  if (!altitude) return false;
+  const height = held(altitude);
+  const start = quantileOf(height.subarray(0, Math.max(10, Math.round(log.rateHz / 2))), 0.5);
+  return rows.filter((row) => height[row]! > start + HIGH_M).length > HIGH_SHARE * rows.length;
 }
 
 /**
@@ -71,12 +83,18 @@ function changesOf(values: Float64Array, window: number, rows: readonly number[]
 }
 
 /** Output goes up and down by steps, and nothing of it is felt, nor does the craft turn. */
-function doesNotFeelOutput(log: FlightLog, power: Float64Array, rows: readonly number[]): boolean {
+function doesNotFeelOutput(
+  log: FlightLog,
+  power: Float64Array,
+  rows: readonly number[],
+  isAtWork: Uint8Array,
+): boolean {
   const up = log.channels.get("acc_z");
   if (!up) return false;
   const window = Math.round(log.rateHz * 0.2);
   const apart = Math.round(log.rateHz * STEP_S);
-  const later = rows.filter((row) => row >= apart);
+  // A craft that takes off stands on the ground until it is light: nothing is felt of that step, however it flies.
+  const later = rows.filter((row) => row >= apart && isAtWork[row - apart]);
   const over = (values: Float64Array) => changesOf(values, window, later, apart);
   const outputs = over(power);
   if (!outputs.some((by) => Math.abs(by) > STEP)) return false;

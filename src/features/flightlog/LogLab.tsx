@@ -92,28 +92,10 @@ export function LogLab({ target, mayEdit, logs, flights }: LogLabData) {
         )}
       </section>
       {fresh ? (
-        <LogDesk
-          key={`${fresh.sha256} ${said.length}`}
-          {...{ client }}
-          logKey={`fresh ${fresh.sha256} ${said.length}`}
-          log={{
-            ...fresh,
-            fileName: "fileName" in reading ? reading.fileName : "",
-            judgement: fresh.judgement as Judgement,
-            notes: [],
-            look: null,
-          }}
-          below={
-            <>
-              {fresh.judgement.figures && (
-                <OtherFlightPanel
-                  figures={fresh.judgement.figures as NonNullable<Judgement["figures"]>}
-                  others={flights}
-                />
-              )}
-              <ColumnsTable log={fresh} said={said} onSay={(columns) => say(columns, fresh)} />
-            </>
-          }
+        <FreshLog
+          {...{ client, log: fresh, said, flights }}
+          fileName={"fileName" in reading ? reading.fileName : ""}
+          onSay={(columns) => say(columns, fresh)}
         />
       ) : (
         kept &&
@@ -122,6 +104,39 @@ export function LogLab({ target, mayEdit, logs, flights }: LogLabData) {
         )
       )}
     </div>
+  );
+}
+
+/** A log that was read and not kept yet: what it says, and what its columns are taken for. */
+function FreshLog({
+  client,
+  log,
+  fileName,
+  said,
+  flights,
+  onSay,
+}: {
+  client: ReturnType<typeof useFlightlogClient>["client"];
+  log: ReadLog;
+  fileName: string;
+  said: ColumnSaid[];
+  flights: LogLabData["flights"];
+  onSay: (columns: ColumnSaid[]) => void;
+}) {
+  const logKey = `fresh ${log.sha256} ${said.length}`;
+  const judgement = log.judgement as Judgement;
+  return (
+    <LogDesk
+      key={logKey}
+      {...{ client, logKey }}
+      log={{ ...log, fileName, judgement, notes: [], look: null }}
+      below={
+        <>
+          {judgement.figures && <OtherFlightPanel figures={judgement.figures} others={flights} />}
+          <ColumnsTable log={log} said={said} onSay={onSay} />
+        </>
+      }
+    />
   );
 }
 

@@ -35,24 +35,8 @@ export interface HandbackBayProps {
 
 /** The report beside the act: hand it back, and only when every proof is met or waived. */
 export function HandbackBay(props: HandbackBayProps) {
-  const {
-    target,
-    report,
-    pictures,
-    owner,
-    craftId,
-    isClosed,
-    isReleasable,
-    lacks,
-    proofCount,
-    openProofs,
-    mayEdit,
-    closedCase,
-    mayDecideCase,
-  } = props;
+  const { target, report, pictures, mayEdit, closedCase, mayDecideCase } = props;
   const { places } = report.drawing;
-  const { run, isBusy, failure, reload } = useVerb(handBackAction);
-  const help = (field: string) => failure?.fields?.[field];
   return (
     <div className={styles.bay}>
       <section className="panel stack" aria-label="Report">
@@ -66,64 +50,7 @@ export function HandbackBay(props: HandbackBayProps) {
         <ReportPictures {...{ target, number: report.number, pictures, mayEdit }} />
       </section>
       <div className="stack">
-        <section className="panel stack">
-          <h2>{isClosed ? "Handed back" : "Hand it back"}</h2>
-          {isClosed ? (
-            <p>
-              <strong>{report.handedBack}</strong>. <Link href={`/craft/${craftId}`}>The craft&rsquo;s file</Link> keeps
-              it.
-            </p>
-          ) : isReleasable ? (
-            <p className="good">Every proof is met or waived.</p>
-          ) : lacks.length > 0 ? (
-            <div>
-              <p className="watch">
-                The craft lacks a part. <Link href="refit">To Refit</Link>
-              </p>
-              <ul>
-                {lacks.map((each) => (
-                  <li key={each}>{each}</li>
-                ))}
-              </ul>
-            </div>
-          ) : (
-            <p className="watch">
-              {proofCount === 0
-                ? "Nothing was asked to be proven. Record the repair in Refit first."
-                : `${openProofs === 1 ? "1 proof is" : `${openProofs} proofs are`} still open.`}{" "}
-              <Link href="prove">To Prove</Link>
-            </p>
-          )}
-          <Button
-            href={`/api/jobs/${report.number}/report`}
-            target="_blank"
-            size="large"
-            type={isClosed ? "primary" : "default"}
-          >
-            {pictures.length === 0 ? "Report as PDF, one page" : "Report as PDF"}
-          </Button>
-          {mayEdit && (
-            <Form
-              layout="vertical"
-              requiredMark={false}
-              initialValues={{ to: owner, note: "" }}
-              onFinish={(values: object) => void run({ ...target, ...values })}
-            >
-              <Form.Item label="Who takes it?" name="to" help={help("to")} validateStatus={help("to") && "error"}>
-                <Input maxLength={80} />
-              </Form.Item>
-              <Form.Item label="Note to the owner" name="note">
-                <Input.TextArea rows={2} maxLength={500} placeholder="what to watch on the next flights" />
-              </Form.Item>
-              <div className="stack">
-                <FailureNotice failure={failure?.fields ? null : failure} onReload={reload} />
-                <Button type="primary" htmlType="submit" size="large" block loading={isBusy} disabled={!isReleasable}>
-                  Hand back and close job {report.number}
-                </Button>
-              </div>
-            </Form>
-          )}
-        </section>
+        <HandOver {...props} />
         {closedCase && <ClosedCaseNote jobId={target.jobId} closedCase={closedCase} mayDecide={mayDecideCase} />}
         <p className="soft">
           The report says which proofs were met. It does not say that the craft may fly: local aviation rules, site
@@ -131,6 +58,84 @@ export function HandbackBay(props: HandbackBayProps) {
         </p>
       </div>
     </div>
+  );
+}
+
+/** The act itself: whether it may be, the report, and who takes the craft. */
+function HandOver(props: HandbackBayProps) {
+  const { report, pictures, isClosed, mayEdit } = props;
+  return (
+    <section className="panel stack">
+      <h2>{isClosed ? "Handed back" : "Hand it back"}</h2>
+      <Release {...props} />
+      <Button
+        href={`/api/jobs/${report.number}/report`}
+        target="_blank"
+        size="large"
+        type={isClosed ? "primary" : "default"}
+      >
+        {pictures.length === 0 ? "Report as PDF, one page" : "Report as PDF"}
+      </Button>
+      {mayEdit && <HandOverForm {...props} />}
+    </section>
+  );
+}
+
+/** Whether the craft may go, or what stands against it. */
+function Release({ report, craftId, isClosed, isReleasable, lacks, proofCount, openProofs }: HandbackBayProps) {
+  if (isClosed)
+    return (
+      <p>
+        <strong>{report.handedBack}</strong>. <Link href={`/craft/${craftId}`}>The craft&rsquo;s file</Link> keeps it.
+      </p>
+    );
+  if (isReleasable) return <p className="good">Every proof is met or waived.</p>;
+  if (lacks.length > 0)
+    return (
+      <div>
+        <p className="watch">
+          The craft lacks a part. <Link href="refit">To Refit</Link>
+        </p>
+        <ul>
+          {lacks.map((each) => (
+            <li key={each}>{each}</li>
+          ))}
+        </ul>
+      </div>
+    );
+  return (
+    <p className="watch">
+      {proofCount === 0
+        ? "Nothing was asked to be proven. Record the repair in Refit first."
+        : `${openProofs === 1 ? "1 proof is" : `${openProofs} proofs are`} still open.`}{" "}
+      <Link href="prove">To Prove</Link>
+    </p>
+  );
+}
+
+function HandOverForm({ target, report, owner, isReleasable }: HandbackBayProps) {
+  const { run, isBusy, failure, reload } = useVerb(handBackAction);
+  const help = (field: string) => failure?.fields?.[field];
+  return (
+    <Form
+      layout="vertical"
+      requiredMark={false}
+      initialValues={{ to: owner, note: "" }}
+      onFinish={(values: object) => void run({ ...target, ...values })}
+    >
+      <Form.Item label="Who takes it?" name="to" help={help("to")} validateStatus={help("to") && "error"}>
+        <Input maxLength={80} />
+      </Form.Item>
+      <Form.Item label="Note to the owner" name="note">
+        <Input.TextArea rows={2} maxLength={500} placeholder="what to watch on the next flights" />
+      </Form.Item>
+      <div className="stack">
+        <FailureNotice failure={failure?.fields ? null : failure} onReload={reload} />
+        <Button type="primary" htmlType="submit" size="large" block loading={isBusy} disabled={!isReleasable}>
+          Hand back and close job {report.number}
+        </Button>
+      </div>
+    </Form>
   );
 }
 

@@ -106,27 +106,16 @@ export function IsolateBay(props: IsolateBayProps) {
               {problem}
             </p>
           ))}
-          {isClosed ? (
-            <Nothing title="Handed back">What was found stands on the left; the next fault is a new visit.</Nothing>
-          ) : check ? (
-            <>
-              <PowerShut gates={view.gates} />
-              <RepairNow view={view} mayName={mayEdit && isHere} onName={() => setDialog("cause")} />
-              <CheckInHand
-                key={check.id}
-                check={check}
-                places={places}
-                label={labelOf(check.id, view)}
-                isBusy={isBusy}
-                mayEdit={mayEdit}
-                areKeysFree={dialog === null}
-                onAnswer={give}
-              />
-              <OtherChecks others={others} missing={view.missing} onChoose={choose} />
-            </>
-          ) : (
-            <Nothing title="No check is left">Name the cause, or add what else was seen.</Nothing>
-          )}
+          <CheckPane
+            {...props}
+            check={check}
+            others={others}
+            isBusy={isBusy}
+            areKeysFree={dialog === null}
+            onName={() => setDialog("cause")}
+            onAnswer={give}
+            onChoose={choose}
+          />
           {!isClosed && <GateList target={target} gates={view.gates} mayEdit={mayEdit} onChoose={choose} />}
           {(!isClosed || experiments.steps.length > 0) && (
             <ExperimentPanel target={target} {...experiments} mayEdit={mayEdit} />
@@ -152,6 +141,46 @@ export function IsolateBay(props: IsolateBayProps) {
         <NameCauseDialog target={target} view={view} places={places} causes={causes} onClose={() => setDialog(null)} />
       )}
     </div>
+  );
+}
+
+/** The one check in hand, with what shuts it and what could be done in its place. */
+function CheckPane({
+  view,
+  places,
+  mayEdit,
+  isClosed,
+  isHere,
+  check,
+  others,
+  isBusy,
+  areKeysFree,
+  onName,
+  onAnswer,
+  onChoose,
+}: IsolateBayProps & {
+  check: IsolateView["checks"][number] | undefined;
+  others: IsolateView["checks"];
+  isBusy: boolean;
+  areKeysFree: boolean;
+  onName: () => void;
+  onAnswer: (given: GivenAnswer) => void;
+  onChoose: (checkId: string) => void;
+}) {
+  if (isClosed)
+    return <Nothing title="Handed back">What was found stands on the left; the next fault is a new visit.</Nothing>;
+  if (!check) return <Nothing title="No check is left">Name the cause, or add what else was seen.</Nothing>;
+  return (
+    <>
+      <PowerShut gates={view.gates} />
+      <RepairNow view={view} mayName={mayEdit && isHere} onName={onName} />
+      <CheckInHand
+        key={check.id}
+        label={labelOf(check.id, view)}
+        {...{ check, places, isBusy, mayEdit, areKeysFree, onAnswer }}
+      />
+      <OtherChecks others={others} missing={view.missing} onChoose={onChoose} />
+    </>
   );
 }
 

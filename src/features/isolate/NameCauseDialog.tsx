@@ -64,30 +64,19 @@ export function NameCauseDialog({ target, view, places, causes, onClose }: Props
             Named before: {earlier.map(({ names }) => names.join(" and ")).join("; ")}. It stays, with what was done.
           </p>
         )}
-        {suspects.map((suspect) => {
-          const { faultId, name, probability, repair } = suspect;
-          const isPicked = faultIds.includes(faultId);
-          return (
-            <div key={faultId}>
-              <Checkbox
-                checked={isPicked}
-                onChange={({ target: { checked } }) =>
-                  setFaultIds(checked ? [...faultIds, faultId] : faultIds.filter((id) => id !== faultId))
-                }
-              >
-                {`${name}, ${formatPercent(probability)}: ${repair.charAt(0).toLowerCase()}${repair.slice(1)}`}
-              </Checkbox>
-              {isPicked && optionsOf(suspect).length > 0 && (
-                <PlacePicker
-                  label={`Where: ${name}`}
-                  places={optionsOf(suspect)}
-                  value={placeOf(suspect)}
-                  onChange={(place) => setChosen({ ...chosen, [faultId]: place })}
-                />
-              )}
-            </div>
-          );
-        })}
+        {suspects.map((suspect) => (
+          <SuspectTick
+            key={suspect.faultId}
+            suspect={suspect}
+            isPicked={faultIds.includes(suspect.faultId)}
+            places={optionsOf(suspect)}
+            place={placeOf(suspect)}
+            onPick={(isPicked) =>
+              setFaultIds([...faultIds.filter((id) => id !== suspect.faultId), ...(isPicked ? [suspect.faultId] : [])])
+            }
+            onPlace={(place) => setChosen({ ...chosen, [suspect.faultId]: place })}
+          />
+        ))}
         <Input
           value={other}
           onChange={(event) => setOther(event.target.value)}
@@ -117,5 +106,28 @@ export function NameCauseDialog({ target, view, places, causes, onClose }: Props
         <FailureNotice failure={failure} onReload={reload} />
       </div>
     </Modal>
+  );
+}
+
+/** A suspect to be ticked; ticked, with where it is. */
+function SuspectTick(props: {
+  suspect: SuspectView;
+  isPicked: boolean;
+  places: readonly string[];
+  place: string;
+  onPick: (isPicked: boolean) => void;
+  onPlace: (place: string) => void;
+}) {
+  const { suspect, isPicked, places, place, onPick, onPlace } = props;
+  const { name, probability, repair } = suspect;
+  return (
+    <div>
+      <Checkbox checked={isPicked} onChange={({ target: { checked } }) => onPick(checked)}>
+        {`${name}, ${formatPercent(probability)}: ${repair.charAt(0).toLowerCase()}${repair.slice(1)}`}
+      </Checkbox>
+      {isPicked && places.length > 0 && (
+        <PlacePicker label={`Where: ${name}`} places={places} value={place} onChange={onPlace} />
+      )}
+    </div>
   );
 }

@@ -24,11 +24,10 @@ import { WireTable } from "./plan/WireTable";
 
 /** Which wire goes where on a new board: described, planned, drawn, wired, powered step by step. */
 export function WiringRoom(data: WiringRoomData) {
-  const { target, mayEdit, planVersion, wiring, answer, isWired, power, settings, unsettled } = data;
+  const { target, mayEdit, planVersion, wiring, answer, power, settings, unsettled } = data;
   const save = useVerb(savePlanAction);
   const wire = useVerb(wireSoAction);
   const [selected, select] = useState<{ device: string; need: string } | null>(null);
-  const [without, setWithout] = useState("");
   const draft = draftOf(data);
   const change = (next: Partial<PlanDraft>) => void save.run({ jobId: target.jobId, planVersion, ...draft, ...next });
   const plan = answer?.plan ?? null;
@@ -91,35 +90,51 @@ export function WiringRoom(data: WiringRoomData) {
       {wiring && isPlanned && (
         <div className="stack">
           <DisputePanel key={unsettled[0]?.key} target={target} mayEdit={mayEdit} unsettled={unsettled} />
-          <section className="panel stack" aria-label="At the bench">
-            <h2>At the bench</h2>
-            <Link href="wiring/sheet" className={styles.link}>
-              The wiring sheet, to print
-            </Link>
-            {mayEdit && settings.isMissing && !isWired && (
-              <label className={styles.field}>
-                <span className="watch">No settings were saved on this job. Save them below, or say why not:</span>
-                <Input value={without} maxLength={200} onChange={(event) => setWithout(event.target.value)} />
-              </label>
-            )}
-            {mayEdit && (
-              <Button
-                type={isWired ? "default" : "primary"}
-                loading={wire.isBusy}
-                disabled={settings.isMissing && !isWired && without.trim().length < 3}
-                onClick={() => void wire.run({ ...target, planVersion, withoutSettings: without })}
-              >
-                {isWired ? "Wired anew by this plan" : "Wired by this plan"}
-              </Button>
-            )}
-            {!isWired && (
-              <p className={styles.small}>Pack out while you solder. The first power comes after, step by step.</p>
-            )}
-          </section>
+          <AtTheBench data={data} wire={wire} />
           <SettingsPanel target={target} mayEdit={mayEdit} settings={settings} byPlan={planSettings(wiring, plan)} />
           <RailsPanel plan={plan} />
         </div>
       )}
     </div>
+  );
+}
+
+/** The sheet to print, and the word that it was wired so; without saved settings a reason comes first. */
+function AtTheBench({
+  data,
+  wire,
+}: {
+  data: WiringRoomData;
+  wire: { run: (input: unknown) => Promise<void>; isBusy: boolean };
+}) {
+  const { target, mayEdit, planVersion, isWired, settings } = data;
+  const [without, setWithout] = useState("");
+  const needsReason = settings.isMissing && !isWired;
+  return (
+    <section className="panel stack" aria-label="At the bench">
+      <h2>At the bench</h2>
+      <Link href="wiring/sheet" className={styles.link}>
+        The wiring sheet, to print
+      </Link>
+      {mayEdit && needsReason && (
+        <label className={styles.field}>
+          <span className="watch">No settings were saved on this job. Save them below, or say why not:</span>
+          <Input value={without} maxLength={200} onChange={(event) => setWithout(event.target.value)} />
+        </label>
+      )}
+      {mayEdit && (
+        <Button
+          type={isWired ? "default" : "primary"}
+          loading={wire.isBusy}
+          disabled={needsReason && without.trim().length < 3}
+          onClick={() => void wire.run({ ...target, planVersion, withoutSettings: without })}
+        >
+          {isWired ? "Wired anew by this plan" : "Wired by this plan"}
+        </Button>
+      )}
+      {!isWired && (
+        <p className={styles.small}>Pack out while you solder. The first power comes after, step by step.</p>
+      )}
+    </section>
   );
 }

@@ -1,5 +1,4 @@
 import { median } from "../../fit/robust";
-import { type PackSample } from "./judgePack";
 
 /** No load pulls a cell so far off its sisters and its own neighbouring readings: its lead let go. Trade judgement. */
 const OFF_V = 0.8;
@@ -13,7 +12,7 @@ const FEWEST = 8;
  *
  * @returns All of them where many would go, with what was left out as sentences.
  */
-export function withoutLetGo<Sample extends PackSample>(
+export function withoutLetGo<Sample extends { cellsV: readonly number[] }>(
   samples: readonly Sample[],
 ): { samples: readonly Sample[]; notes: string[] } {
   if (samples.length < FEWEST) return { samples, notes: [] };

@@ -2,13 +2,7 @@ import { max, min } from "simple-statistics";
 import { fitLine } from "../../fit/fitLine";
 import { halfWidth, linearFit } from "../../fit/linearFit";
 import { type Judgement, type Measured, verdictOf } from "./measured.types";
-import { endOfRange, type EndOfRange, refuseOddities } from "./meterRange";
-
-/** One reading of the craft's own meter beside one of a meter that is trusted. */
-export interface MeterPair {
-  shown: number;
-  reference: number;
-}
+import { endOfRange, type EndOfRange, type MeterPair, refuseOddities } from "./meterRange";
 
 /** What is measured, and how the firmware's setting works. */
 export interface MeterContext {

@@ -1,9 +1,9 @@
-import { max, mean } from "simple-statistics";
+import { max } from "simple-statistics";
 import { CoreInputError } from "../../CoreInputError";
 import { fitLine } from "../../fit/fitLine";
 import { isStuck } from "../../fit/isStuck";
 import { median } from "../../fit/robust";
-import { compareWithBaseline, type Fact, type FactRule, known } from "./compareFact";
+import { compareWithBaseline, type Fact, known } from "./compareFact";
 import { type Estimate, type Judgement, type Measured, verdictOf } from "./measured.types";
 import {
   deadBandOf,
@@ -18,7 +18,9 @@ import {
   stoppedPlateaus,
   swingOf,
 } from "./servoPlateaus";
+import { LIMITS, SERVO_RULES, type ServoFacts } from "./servoRules";
 import { standingEnds, type StandingEnd } from "./servoStops";
+import { centreOf, travelOf } from "./servoTravel";
 
 /** Where a servo should stand in the middle, and from where on a pulse asks for the end of the travel, µs. */
 interface PulseRange {
@@ -40,92 +42,6 @@ function rangeOf(samples: readonly ServoSample[]): PulseRange {
 export interface ServoSheet {
   secondsPer60?: number | null;
 }
-
-/** Limits. Trade judgement, no published source. */
-const LIMITS = {
-  centre: { watched: 2, bad: 5 },
-  hysteresis: { watched: 1, bad: 2 },
-  jitter: { watched: 0.4, bad: 1.2 },
-  chatter: { watched: 0.6, bad: 1.5 },
-  asymmetry: { watched: 0.1, bad: 0.2 },
-  deadBand: { watched: 10, bad: 25 },
-  slow: { watched: 0.25, bad: 0.6 },
-} as const;
-
-/** What is kept of a servo that is known to be good, to hold it against later; null for what was not measured. */
-export interface ServoFacts {
-  hysteresisDeg: Fact | null;
-  jitterDeg: Fact | null;
-  secondsPer60: Fact | null;
-  travelDeg: Fact | null;
-  movingA: Fact | null;
-}
-
-/** What is looked at of a servo beside its baseline. Bounds: trade judgement, no published source. */
-const SERVO_RULES: readonly FactRule<ServoFacts>[] = [
-  {
-    of: ({ hysteresisDeg }) => hysteresisDeg,
-    label: "Play",
-    unit: "°",
-    factor: 1,
-    decimals: 1,
-    direction: "up",
-    isDifference: true,
-    watched: 0.5,
-    bad: 1.2,
-    means: "gears or linkage wear",
-    symptom: null,
-  },
-  {
-    of: ({ secondsPer60 }) => secondsPer60,
-    label: "Time for 60°",
-    unit: "s",
-    factor: 1,
-    decimals: 2,
-    direction: "up",
-    watched: 0.15,
-    bad: 0.4,
-    means: "it drags, or its supply sags",
-    symptom: null,
-  },
-  {
-    of: ({ movingA }) => movingA,
-    label: "Current moving",
-    unit: "A",
-    factor: 1,
-    decimals: 2,
-    direction: "up",
-    watched: 0.25,
-    bad: 0.6,
-    means: "it drags: hinge, linkage or gears bind",
-    symptom: "servo-amps",
-  },
-  {
-    of: ({ travelDeg }) => travelDeg,
-    label: "Travel",
-    unit: "°",
-    factor: 1,
-    decimals: 1,
-    direction: "either",
-    watched: 0.06,
-    bad: 0.15,
-    means: "end points were changed, or something stops it",
-    symptom: null,
-  },
-  {
-    of: ({ jitterDeg }) => jitterDeg,
-    label: "Jitter at rest",
-    unit: "°",
-    factor: 1,
-    decimals: 1,
-    direction: "up",
-    isDifference: true,
-    watched: 0.4,
-    bad: 1,
-    means: "its pot wears",
-    symptom: "servo-at-rest",
-  },
-];
 
 /**
  * Judges a servo from angles read while the pulse goes up and comes down again, with some readings repeated at one pulse; with
@@ -387,44 +303,4 @@ function ampsOf(plateaus: readonly Plateau[], pushing: readonly Plateau[]): Serv
     stall: stall.length > 0 ? max(stall) : null,
     highest: all.length > 0 ? max(all) : null,
   };
-}
-
-/**
- * Where it stands at the middle pulse, read beside it and nowhere else: a servo that turns further one way has a line whose middle is
- * not its own. On the way up and on the way down it stands apart by its play, so the middle lies between the two.
- *
- * @returns null where no way leads through the middle.
- */
-function centreOf(plateaus: readonly Plateau[], centreUs: number): number | null {
-  const ways = ([1, -1] as const).map((way) => {
-    const own = plateaus.filter(({ came }) => came === way).toSorted((a, b) => a.pulseUs - b.pulseUs);
-    const below = own.findLast(({ pulseUs }) => pulseUs <= centreUs);
-    const above = own.find(({ pulseUs }) => pulseUs >= centreUs);
-    if (!below || !above) return null;
-    const width = above.pulseUs - below.pulseUs;
-    const share = width === 0 ? 0 : (centreUs - below.pulseUs) / width;
-    return below.angleDeg + share * (above.angleDeg - below.angleDeg);
-  });
-  const through = ways.filter((way) => way !== null);
-  return through.length === 0 ? null : mean(through);
-}
-
-/** How far it goes either way from its centre; null when the readings lie on one side only. */
-function travelOf(plateaus: readonly Plateau[], centreDeg: number, centreUs: number): Travel | null {
-  const above = plateaus.filter(({ pulseUs }) => pulseUs > centreUs + 50);
-  const below = plateaus.filter(({ pulseUs }) => pulseUs < centreUs - 50);
-  if (above.length === 0 || below.length === 0) return null;
-  const angle = ({ angleDeg }: Plateau) => Math.abs(angleDeg - centreDeg);
-  const furthest = (side: readonly Plateau[]) => side.reduce((most, each) => (angle(each) > angle(most) ? each : most));
-  const perUs = (plateau: Plateau) => angle(plateau) / Math.abs(plateau.pulseUs - centreUs);
-  const [up, down] = [furthest(above), furthest(below)];
-  return { up: angle(up), down: angle(down), upPerUs: perUs(up), downPerUs: perUs(down) };
-}
-
-/** Degrees either way from the centre, and for each µs of pulse. */
-interface Travel {
-  up: number;
-  down: number;
-  upPerUs: number;
-  downPerUs: number;
 }

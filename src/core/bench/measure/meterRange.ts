@@ -1,7 +1,12 @@
 import { max, min, sampleCorrelation } from "simple-statistics";
 import { CoreInputError } from "../../CoreInputError";
 import { median } from "../../fit/robust";
-import { type MeterPair } from "./judgeMeter";
+
+/** One reading of the craft's own meter beside one of a meter that is trusted. */
+export interface MeterPair {
+  shown: number;
+  reference: number;
+}
 
 /** A ratio beyond this is no gain but a unit. */
 const UNIT_RATIO = 300;

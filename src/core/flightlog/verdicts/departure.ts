@@ -1,6 +1,6 @@
 import { AXES, type Axis } from "../channels/roles";
 import { type FlightView } from "../FlightView";
-import { mostOf, quantileOf, rowAt, smoothed } from "../signal/rows";
+import { leastOf, mostOf, quantileOf, rowAt, smoothed } from "../signal/rows";
 import { type Verdict } from "./verdict.types";
 
 /** Nobody asks for a lean like this at take-off, deg. */
@@ -10,12 +10,17 @@ const FLIP_DEG_S = 25;
 const TOP_OUTPUT = 0.97;
 /** A flip later than this after the motors began to work is no matter of their order. */
 const TAKE_OFF_S = 6;
+/** Motors that left off for less than this did so in the air: what follows is no take-off, s. */
+const REST_S = 1.2;
 /** The time before the flip in which the rates of the axes are held against each other. */
 const LOOK_S = 0.35;
 /** A turn round one axis alone has this many times the power of the others. */
 const ALONE = 12;
 /** And with this many times nothing else moves at all, however the outputs stand (on a plus only two work on an axis). */
 const WHOLLY_ALONE = 200;
+/** A second axis that turns like this is driven by the motors as well: then the first has to be so many times as strong to be alone. */
+const BESIDE_DEG_S = 45;
+const COUPLED = 30;
 /** A craft that is steady for so long, soon after it was over, was turned over by its pilot: nobody flies on with wrong feedback. */
 const STEADY_S = 1.2;
 const STEADY_AFTER_S = 6;
@@ -43,7 +48,9 @@ export function departure(view: FlightView): Verdict[] {
   const [first, second] = [...AXES].sort((a, b) => powers[b] - powers[a]) as [Axis, Axis];
   const ratio = powers[first] / Math.max(powers[second], 1e-6);
   const pairing = pairingOf(view, flip);
-  const isOneAxis = ratio > WHOLLY_ALONE || (Number.isFinite(pairing) ? pairing > PAIRED && ratio > 4 : ratio > ALONE);
+  const besideIt = Math.sqrt(powers[second]) > BESIDE_DEG_S ? COUPLED : 4;
+  const isOneAxis =
+    ratio > WHOLLY_ALONE || (Number.isFinite(pairing) ? pairing > PAIRED && ratio > besideIt : ratio > ALONE);
   const [fromS, toS] = [view.timeS[flip.from]!, view.timeS[flip.to - 1]!];
   const statistics = {
     rollPower: powers.roll,
@@ -122,7 +129,7 @@ function flipOf(view: FlightView): Flip | null {
   }));
   let since = NaN;
   let lastWork = -Infinity;
-  const pauseRows = Math.round(rateHz * 0.3);
+  const pauseRows = Math.round(rateHz * REST_S);
   for (let row = 1; row < timeS.length; row++) {
     const seconds = Math.min(0.05, timeS[row]! - timeS[row - 1]!);
     if (power[row]! > work) lastWork = row;
@@ -140,7 +147,7 @@ function flipOf(view: FlightView): Flip | null {
         // A stabiliser asks for a turn back; a pilot for the turn that is made.
         (!axis.asked && (axis.wanted?.[row] ?? 0) * Math.sign(axis.rate[row]!) > 120);
       if (lean > FLIP_DEG && !isAsked && Math.abs(axis.rate[row]!) > FLIP_DEG_S && isPushing(view, row)) {
-        if (timeS[row]! - since > TAKE_OFF_S || fliesOn(view, row, work)) return null;
+        if (timeS[row]! - since > TAKE_OFF_S || wasUp(view, row) || fliesOn(view, row, work)) return null;
         return {
           from: Math.max(rowAt(timeS, timeS[row]! - LOOK_S), rowAt(timeS, since)),
           to: row + 1,
@@ -150,6 +157,19 @@ function flipOf(view: FlightView): Flip | null {
     }
   }
   return null;
+}
+
+/** Nobody holds a craft in the air for so long whose motors or feedback are the wrong way round, s; and so high it is in the air, m. */
+const UP_S = 1.5;
+const UP_M = 0.7;
+
+/** True where the craft had been in the air for a while before a row. */
+function wasUp(view: FlightView, row: number): boolean {
+  const height = view.channel("altitude");
+  if (!height) return false;
+  const from = rowAt(view.timeS, view.timeS[row]! - UP_S);
+  const ground = quantileOf(height, 0.05, 0, Math.max(10, from));
+  return view.timeS[row]! - view.timeS[0]! > UP_S && leastOf(height, from, row) > ground + UP_M;
 }
 
 /** True when the craft is steady in the air some time after a row, no output at its top or bottom. */

@@ -249,6 +249,8 @@ const TRACK_LENGTH_S = 0.5;
 const FOLLOWS = 0.75;
 /** And by this much more closely than the next: sound rotors go up and down together. */
 const TRACK_LEAD = 0.03;
+/** Closer than this, two outputs go with it alike: which rotor it is cannot be told. */
+const TELLS = 0.001;
 /** A line this many times the least is no sound rotor's, whosever it is. */
 const STRONG = 2.5;
 
@@ -295,10 +297,10 @@ function byTrack(view: FlightView, flights: readonly Stretch[]): Verdict[] {
       confidence: isSure ? 0.8 : 0.6,
       fromS: view.timeS[flights[0]!.from]!,
       toS: view.timeS[flights.at(-1)!.to - 1]!,
-      motor: top! + 1,
+      ...(lead > TELLS && { motor: top! + 1 }),
       value: hz,
       unit: "Hz",
-      sentence: `A rotor is out of balance: a line of ${best.amplitude.toFixed(2)} ${best.shaken.unit} about ${hz.toFixed(0)} Hz goes with the output of motor ${top! + 1}${isSure ? "" : `, nearly as well with motor ${next! + 1}`}.`,
+      sentence: `A rotor is out of balance: a line of ${best.amplitude.toFixed(2)} ${best.shaken.unit} about ${hz.toFixed(0)} Hz goes with the output of motor ${top! + 1}${isSure ? "" : `, ${lead > TELLS ? "nearly" : "just"} as well with motor ${next! + 1}`}.`,
       statistics: { amplitude: best.amplitude, follows: links[top!]!, followsNext: links[next!]!, hz },
       tellApart:
         "Which rotor: take the props off and spin up one motor after the other to the same output, a phone or the board as the sensor.",

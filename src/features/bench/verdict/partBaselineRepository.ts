@@ -1,7 +1,7 @@
 import "server-only";
 import { type RowDataPacket } from "mysql2/promise";
 import { type EscFacts } from "@/core/bench/measure/judgeEsc";
-import { type ServoFacts } from "@/core/bench/measure/judgeServo";
+import { type ServoFacts } from "@/core/bench/measure/servoRules";
 import { type MotorFacts } from "@/core/bench/measure/motorFacts";
 import { type Db } from "@/server/db";
 import { type BaselinedPart } from "./baselinedPart";

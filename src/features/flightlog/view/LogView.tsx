@@ -56,7 +56,6 @@ export function LogView({
   // Kept between renders, so that moving the pointer draws no chart anew.
   const shown = useMemo(() => look.lanes.flatMap((id) => lanes.filter((lane) => lane.id === id)), [look.lanes, lanes]);
   const marks = useMemo(() => marksOf(chosen, notes), [chosen, notes]);
-  const modes = LOOK_MODES.filter((mode) => mode !== "map-speed" || lanes.some(({ id }) => id === "speeds"));
   const toggle = (id: string) =>
     onLook({
       ...look,
@@ -81,38 +80,12 @@ export function LogView({
       role="group"
       aria-label="The log over time"
     >
-      <div className={styles.chips}>
-        <Button onClick={() => turn({ fromS: 0, toS: durationS })}>Whole flight</Button>
-        <Button onClick={() => turn(lastSeconds(judgement.phases, durationS))}>Last 5 s before the ground</Button>
-        <Button aria-label="Earlier" onClick={() => move({ shift: -0.5 })}>
-          ←
-        </Button>
-        <Button aria-label="Later" onClick={() => move({ shift: 0.5 })}>
-          →
-        </Button>
-        <Button aria-label="Closer" onClick={() => move({ factor: 0.5 })}>
-          +
-        </Button>
-        <Button aria-label="Wider" onClick={() => move({ factor: 2 })}>
-          −
-        </Button>
-        <span className="number">
-          {look.fromS.toFixed(2)} to {look.toS.toFixed(2)} s
-        </span>
-      </div>
-      <div className={styles.chips} role="group" aria-label="Drawn as">
-        {modes.map((mode) => (
-          <button
-            key={mode}
-            type="button"
-            className={styles.chip}
-            aria-pressed={look.mode === mode}
-            onClick={() => onLook({ ...look, mode })}
-          >
-            {MODE_NAMES[mode]}
-          </button>
-        ))}
-      </div>
+      <Stretch {...{ look, durationS, judgement }} onTurn={turn} onMove={move} />
+      <Modes
+        mode={look.mode}
+        hasSpeeds={lanes.some(({ id }) => id === "speeds")}
+        onMode={(mode) => onLook({ ...look, mode })}
+      />
       <ChannelChips lanes={lanes} chosen={look.lanes} onToggle={toggle} />
       <MomentPanel
         {...{ client, logKey, columns }}
@@ -136,6 +109,67 @@ export function LogView({
         />
       )}
       {children}
+    </div>
+  );
+}
+
+/** Which stretch of the log is in view, and the ways to another one. */
+function Stretch({
+  look,
+  durationS,
+  judgement,
+  onTurn,
+  onMove,
+}: Pick<Props, "look" | "durationS" | "judgement"> & {
+  onTurn: (range: Range) => void;
+  onMove: (how: { shift?: number; factor?: number }) => void;
+}) {
+  return (
+    <div className={styles.chips}>
+      <Button onClick={() => onTurn({ fromS: 0, toS: durationS })}>Whole flight</Button>
+      <Button onClick={() => onTurn(lastSeconds(judgement.phases, durationS))}>Last 5 s before the ground</Button>
+      <Button aria-label="Earlier" onClick={() => onMove({ shift: -0.5 })}>
+        ←
+      </Button>
+      <Button aria-label="Later" onClick={() => onMove({ shift: 0.5 })}>
+        →
+      </Button>
+      <Button aria-label="Closer" onClick={() => onMove({ factor: 0.5 })}>
+        +
+      </Button>
+      <Button aria-label="Wider" onClick={() => onMove({ factor: 2 })}>
+        −
+      </Button>
+      <span className="number">
+        {look.fromS.toFixed(2)} to {look.toS.toFixed(2)} s
+      </span>
+    </div>
+  );
+}
+
+/** How the log is drawn; over the speeds only where it has some. */
+function Modes({
+  mode,
+  hasSpeeds,
+  onMode,
+}: {
+  mode: Look["mode"];
+  hasSpeeds: boolean;
+  onMode: (mode: Look["mode"]) => void;
+}) {
+  return (
+    <div className={styles.chips} role="group" aria-label="Drawn as">
+      {LOOK_MODES.filter((each) => each !== "map-speed" || hasSpeeds).map((each) => (
+        <button
+          key={each}
+          type="button"
+          className={styles.chip}
+          aria-pressed={each === mode}
+          onClick={() => onMode(each)}
+        >
+          {MODE_NAMES[each]}
+        </button>
+      ))}
     </div>
   );
 }
