@@ -71,9 +71,10 @@ function playwright(env) {
 function standstills(suites) {
   return suites.flatMap(({ specs = [], suites: inner = [] }) => [
     ...specs.flatMap(({ title, tests }) =>
-      tests.flatMap(({ annotations }) =>
-        annotations.filter(({ type }) => type === "standstill").map(({ description }) => ({ title, why: description })),
-      ),
+      tests
+        .flatMap(({ results }) => results.flatMap(({ annotations = [] }) => annotations)) // each try has its own
+        .filter(({ type }) => type === "standstill")
+        .map(({ description }) => ({ title, why: description })),
     ),
     ...standstills(inner),
   ]);

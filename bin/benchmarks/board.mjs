@@ -5,6 +5,7 @@ import { openBenchSession } from "./benchSession.mjs";
 
 const OPEN_JOBS = 500;
 const REQUESTS = 300;
+const FIXED_STEPS = 9e6;
 
 /** Times the board with many open jobs on a running stack, and weighs its first load. */
 export async function measureBoard({ url, env, folder }) {
@@ -43,18 +44,34 @@ async function fillBoard(env, folder) {
   return { cookie, open };
 }
 
+/** Work of always the same size, about as long as a board takes: what it scatters by is the machine's. */
+function fixedWork() {
+  const startedMs = performance.now();
+  let sum = 0;
+  for (let i = 0; i < FIXED_STEPS; i++) sum += Math.sqrt(i) * ((i % 7) + 0.1);
+  return sum > 0 ? performance.now() - startedMs : NaN;
+}
+
 async function measureRequests(url, cookie) {
   const timesMs = [];
+  const fixedMs = [];
   for (let i = 0; i < REQUESTS + 20; i++) {
     const startedMs = performance.now();
     const response = await fetch(`${url}/`, { headers: { cookie } });
     const html = await response.text();
     if (!response.ok || !html.includes("board-search")) throw new Error(`The board answered ${response.status}.`);
-    if (i >= 20) timesMs.push(performance.now() - startedMs); // the first ones warm the server up
+    if (i < 20) continue; // the first ones warm the server up
+    timesMs.push(performance.now() - startedMs);
+    fixedMs.push(fixedWork());
   }
   timesMs.sort((a, b) => a - b);
+  fixedMs.sort((a, b) => a - b);
   say(
     `${REQUESTS} requests one after the other, over loopback, to the last byte: median ${timesMs[REQUESTS / 2].toFixed(1)} ms`,
+  );
+  const [fixed, slowest] = [fixedMs[REQUESTS / 2], fixedMs[Math.floor(REQUESTS * 0.95)]];
+  say(
+    `The machine alone, the same sum again and again in between: median ${fixed.toFixed(1)} ms, p95 ${slowest.toFixed(1)} ms, ${(slowest / fixed).toFixed(2)} times`,
   );
   reportFigure("board, p95", timesMs[Math.floor(REQUESTS * 0.95)], "ms", 40);
 }

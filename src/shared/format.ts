@@ -33,14 +33,23 @@ function shopClock(): Intl.DateTimeFormat {
   return clock;
 }
 
+/** Minutes that were written out before: a board asks for today once for each of its tickets. */
+const walls = new WeakMap<Intl.DateTimeFormat, Map<number, dayjs.Dayjs>>();
+const MOST_WALLS = 1000;
+
 /** A moment as the shop's clock on the wall shows it, to be written out. Times are written on the server only. */
 function onTheWall(at: Date): dayjs.Dayjs {
-  const part = Object.fromEntries(
-    shopClock()
-      .formatToParts(at)
-      .map(({ type, value }) => [type, value]),
-  );
-  return dayjs.utc(`${part.year}-${part.month}-${part.day}T${part.hour}:${part.minute}:00Z`);
+  const clock = shopClock();
+  const known = walls.get(clock) ?? new Map<number, dayjs.Dayjs>();
+  walls.set(clock, known);
+  const minute = Math.floor(at.getTime() / 60_000);
+  const before = known.get(minute);
+  if (before) return before;
+  const part = Object.fromEntries(clock.formatToParts(at).map(({ type, value }) => [type, value]));
+  const wall = dayjs.utc(`${part.year}-${part.month}-${part.day}T${part.hour}:${part.minute}:00Z`);
+  if (known.size >= MOST_WALLS) known.clear();
+  known.set(minute, wall);
+  return wall;
 }
 
 /** A number with a fixed count of decimals and its unit, with a thin no-break space between. */

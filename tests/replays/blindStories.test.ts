@@ -15,6 +15,8 @@ import { LACKING_STORIES } from "./blind/lackingStories";
 import { SMALL_CRAFT_CASES } from "./blind/smallCraftCases";
 import { SMALL_CRAFT_STORIES } from "./blind/smallCraftStories";
 import { STORIES, type Story } from "./blind/stories";
+import { SUMMER_CASES } from "./blind/summerCases";
+import { SUMMER_STORIES } from "./blind/summerStories";
 
 const library = withGeneratedChecks(shippedLibrary);
 /** So many of them are burnt, shorted, browned out, badly joined or on the wrong rail: the first of the file. */
@@ -38,6 +40,7 @@ const cases = inWords(STORIES, CASES);
 const field = inWords(FIELD_STORIES, FIELD_CASES);
 const lacking = inWords(LACKING_STORIES, LACKING_CASES);
 const smallCraft = inWords(SMALL_CRAFT_STORIES, SMALL_CRAFT_CASES);
+const summer = inWords(SUMMER_STORIES, SUMMER_CASES);
 
 // Common practice, no published source. What it was before anything was changed for them stands in first-run.txt: 30 of 33.
 describe("forty repairs written before the library was opened", () => {
@@ -102,6 +105,18 @@ describe("thirty-six repairs written with the library shut", () => {
   );
 
   it.each(field.slice(0, ELECTRICAL_IN_FIELD))("$id: the first advice needs no power", ({ context, told }) => {
+    expect(diagnoseCase(library, { context, findings: told }).nextChecks[0]!.check.hazard).toBe("unpowered");
+  });
+});
+
+// Common practice, no published source. At first 10 of 13 that had a cause in the library (summer-first-run.txt); five were added for them.
+describe("eighteen repairs of one summer, written with the library shut", () => {
+  it.each(summer)("$id: the true cause stands first with all evidence in", ({ context, told, answered, causes }) => {
+    const { suspects } = diagnoseCase(library, { context, findings: [...told, ...answered] });
+    expect(causes).toContain(suspects[0]!.fault.id);
+  });
+
+  it.each(summer)("$id: the first advice needs no power", ({ context, told }) => {
     expect(diagnoseCase(library, { context, findings: told }).nextChecks[0]!.check.hazard).toBe("unpowered");
   });
 });

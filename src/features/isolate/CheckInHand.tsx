@@ -93,15 +93,7 @@ export function CheckInHand({ check, places, label, isBusy, mayEdit, areKeysFree
       <CheckSteps check={check} label={label} />
       {mayEdit && (
         <>
-          <div className={styles.tools}>
-            <button className={styles.timer} aria-pressed={timer.isRunning} onClick={timer.toggle}>
-              <kbd>T</kbd> <span className="number">{clock(timer.elapsedS)}</span>{" "}
-              {timer.isRunning ? "stop" : timer.elapsedS > 0 ? "go on" : "start the clock"}
-            </button>
-            <Checkbox checked={doubtful} onChange={(event) => setDoubtful(event.target.checked)}>
-              <kbd>Q</kbd> Not sure of the answer
-            </Checkbox>
-          </div>
+          <ClockAndDoubt {...{ timer, doubtful }} onDoubt={setDoubtful} />
           {check.measure && (
             <ValueField check={check} value={value} isBusy={isBusy} onValue={setValue} onTake={() => give(null)} />
           )}
@@ -114,23 +106,65 @@ export function CheckInHand({ check, places, label, isBusy, mayEdit, areKeysFree
             />
           )}
           <div className={styles.answers} hidden={asked !== null}>
-            {answers.map(({ id, label, would, key, probability }) => (
-              <button key={id} className={styles.answer} disabled={isBusy} onClick={() => give(id)}>
-                <kbd>{key.toUpperCase()}</kbd>
-                <span>
-                  <strong>{label}</strong>
-                  <small>
-                    {probability > 0 && `${formatPercent(probability)} likely: `}
-                    {would}
-                  </small>
-                </span>
-              </button>
+            {answers.map(({ id, key, label, would, probability }) => (
+              <AnswerButton
+                key={id}
+                answerKey={key}
+                {...{ label, would, probability, isBusy }}
+                onGive={() => give(id)}
+              />
             ))}
           </div>
           <NoteAndPhotos note={note} photos={photos} onNote={setNote} onPhotos={setPhotos} />
         </>
       )}
     </>
+  );
+}
+
+function ClockAndDoubt({
+  timer,
+  doubtful,
+  onDoubt,
+}: {
+  timer: ReturnType<typeof useCheckTimer>;
+  doubtful: boolean;
+  onDoubt: (doubtful: boolean) => void;
+}) {
+  return (
+    <div className={styles.tools}>
+      <button className={styles.timer} aria-pressed={timer.isRunning} onClick={timer.toggle}>
+        <kbd>T</kbd> <span className="number">{clock(timer.elapsedS)}</span>{" "}
+        {timer.isRunning ? "stop" : timer.elapsedS > 0 ? "go on" : "start the clock"}
+      </button>
+      <Checkbox checked={doubtful} onChange={(event) => onDoubt(event.target.checked)}>
+        <kbd>Q</kbd> Not sure of the answer
+      </Checkbox>
+    </div>
+  );
+}
+
+/** One answer with its key, how likely it is and what it would mean. */
+function AnswerButton(props: {
+  answerKey: string;
+  label: string;
+  would: string;
+  probability: number;
+  isBusy: boolean;
+  onGive: () => void;
+}) {
+  const { answerKey, label, would, probability, isBusy, onGive } = props;
+  return (
+    <button className={styles.answer} disabled={isBusy} onClick={onGive}>
+      <kbd>{answerKey.toUpperCase()}</kbd>
+      <span>
+        <strong>{label}</strong>
+        <small>
+          {probability > 0 && `${formatPercent(probability)} likely: `}
+          {would}
+        </small>
+      </span>
+    </button>
   );
 }
 

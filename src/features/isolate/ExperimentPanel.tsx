@@ -18,6 +18,30 @@ interface Props {
 
 /** One change at a time: what was tried, and which change is proven, suspected or cleared. */
 export function ExperimentPanel({ target, steps, judged, mayEdit }: Props) {
+  return (
+    <details open={steps.length > 0 || undefined}>
+      <summary>
+        <span className="label">Change one thing at a time · {steps.length} tried</span>
+      </summary>
+      <div className={styles.experiments}>
+        <div className="stack">
+          {steps.length === 0 && (
+            <p className="soft">
+              Change A: is the fault gone? Put A back: is it there again? Only then A is proven. Write each step down
+              here.
+            </p>
+          )}
+          {steps.length > 0 && <StepTable steps={steps} />}
+          {mayEdit && <NextStep target={target} judged={judged} />}
+        </div>
+        {judged.length > 0 && <JudgedTable judged={judged} />}
+      </div>
+    </details>
+  );
+}
+
+/** What is changed, or put back, next; and whether the fault shows then. */
+function NextStep({ target, judged }: Pick<Props, "target" | "judged">) {
   const { run, isBusy, failure, reload } = useVerb(addExperimentStepAction);
   const [added, setAdded] = useState("");
   const [part, setPart] = useState<PartKind | null>(null);
@@ -40,72 +64,53 @@ export function ExperimentPanel({ target, steps, judged, mayEdit }: Props) {
       setFaultShows(null);
     });
   return (
-    <details open={steps.length > 0 || undefined}>
-      <summary>
-        <span className="label">Change one thing at a time · {steps.length} tried</span>
-      </summary>
-      <div className={styles.experiments}>
-        <div className="stack">
-          {steps.length === 0 && (
-            <p className="soft">
-              Change A: is the fault gone? Put A back: is it there again? Only then A is proven. Write each step down
-              here.
-            </p>
-          )}
-          {steps.length > 0 && <StepTable steps={steps} />}
-          {mayEdit && (
-            <div className="stack">
-              {judged.map(({ name, isChanged }) => (
-                <Checkbox
-                  key={name}
-                  checked={toggled.includes(name)}
-                  onChange={(event) =>
-                    setToggled(event.target.checked ? [...toggled, name] : toggled.filter((each) => each !== name))
-                  }
-                >
-                  {isChanged ? "Restore" : "Change again"}: {name}
-                </Checkbox>
-              ))}
-              <Input
-                value={added}
-                onChange={(event) => setAdded(event.target.value)}
-                placeholder="Change something: gyro rate halved, other pack …"
-                aria-label="What is changed"
-                maxLength={120}
-              />
-              <label className={styles.tried}>
-                A known-good part tried? Then it weighs like the check.
-                <Select
-                  allowClear
-                  showSearch={{ optionFilterProp: "label" }}
-                  value={part}
-                  onChange={(kind?: PartKind) => setPart(kind ?? null)}
-                  placeholder="no part: a setting or something else"
-                  aria-label="Known-good part"
-                  options={PART_KIND_LIST.map((kind) => ({ value: kind, label: PART_KINDS[kind] }))}
-                />
-              </label>
-              {changes.length > 1 && <p className="watch">Two changes at once prove nothing about either.</p>}
-              <div className="row">
-                <Radio.Group
-                  value={faultShows}
-                  onChange={(event) => setFaultShows(event.target.value as boolean)}
-                  aria-label="Does the fault show?"
-                >
-                  <Radio value={true}>Fault still there</Radio>
-                  <Radio value={false}>Fault gone</Radio>
-                </Radio.Group>
-                <Button loading={isBusy} disabled={changes.length === 0 || faultShows === null} onClick={submit}>
-                  Write it down
-                </Button>
-              </div>
-              <FailureNotice failure={failure} onReload={reload} />
-            </div>
-          )}
-        </div>
-        {judged.length > 0 && <JudgedTable judged={judged} />}
+    <div className="stack">
+      {judged.map(({ name, isChanged }) => (
+        <Checkbox
+          key={name}
+          checked={toggled.includes(name)}
+          onChange={(event) =>
+            setToggled(event.target.checked ? [...toggled, name] : toggled.filter((each) => each !== name))
+          }
+        >
+          {isChanged ? "Restore" : "Change again"}: {name}
+        </Checkbox>
+      ))}
+      <Input
+        value={added}
+        onChange={(event) => setAdded(event.target.value)}
+        placeholder="Change something: gyro rate halved, other pack …"
+        aria-label="What is changed"
+        maxLength={120}
+      />
+      <label className={styles.tried}>
+        A known-good part tried? Then it weighs like the check.
+        <Select
+          allowClear
+          showSearch={{ optionFilterProp: "label" }}
+          value={part}
+          onChange={(kind?: PartKind) => setPart(kind ?? null)}
+          placeholder="no part: a setting or something else"
+          aria-label="Known-good part"
+          options={PART_KIND_LIST.map((kind) => ({ value: kind, label: PART_KINDS[kind] }))}
+        />
+      </label>
+      {changes.length > 1 && <p className="watch">Two changes at once prove nothing about either.</p>}
+      <div className="row">
+        <Radio.Group
+          value={faultShows}
+          onChange={(event) => setFaultShows(event.target.value as boolean)}
+          aria-label="Does the fault show?"
+        >
+          <Radio value={true}>Fault still there</Radio>
+          <Radio value={false}>Fault gone</Radio>
+        </Radio.Group>
+        <Button loading={isBusy} disabled={changes.length === 0 || faultShows === null} onClick={submit}>
+          Write it down
+        </Button>
       </div>
-    </details>
+      <FailureNotice failure={failure} onReload={reload} />
+    </div>
   );
 }
 

@@ -1,4 +1,5 @@
 import { type Library } from "../library/library.types";
+import { afterWork } from "./acrossParts/afterWork";
 import { airspeed } from "./craftKinds/airspeed";
 import { board } from "./control/board";
 import { cameraDrone } from "./craftKinds/cameraDrone";
@@ -55,6 +56,7 @@ const joined = joinFamilies("2026.12", [
   tricopter,
   cameraDrone,
   smallThings,
+  afterWork,
   nothingWrong,
   secondChecks,
 ]);

@@ -43,11 +43,6 @@ export function NeedPanel({ jobId, wiring, plan, cost, selected, mayEdit, isBusy
   if (!device || !need) return null;
   const isOwn = (each: { device: string; need: string }) => each.device === device.id && each.need === need.id;
   const here = plan?.wires.filter(isOwn).map(({ pad }) => pad) ?? [];
-  const pin = draft.pins.find(isOwn);
-  const forbidden = draft.forbids.filter(isOwn);
-  const pads = wiring.board.pads
-    .filter(({ uses }) => uses.some((use) => linesOf(need).some((line) => serves(use, need, line))))
-    .map(({ name }) => name);
   return (
     <section className="panel stack" aria-label="One wire">
       <h2>{device.name}</h2>
@@ -63,60 +58,71 @@ export function NeedPanel({ jobId, wiring, plan, cost, selected, mayEdit, isBusy
           <p className={styles.small}>{nextBestWords(wiring, plan, cost, said)}</p>
         </>
       )}
-      {mayEdit && (
-        <>
-          <div className={styles.field}>
-            <span className={styles.small} aria-hidden>
-              Pin it to
-            </span>
-            <Select
-              aria-label="Pin it to"
-              value={pin?.pad ?? ""}
-              disabled={isBusy}
-              options={[{ value: "", label: "wherever is best" }, ...pads.map((pad) => ({ value: pad, label: pad }))]}
-              onChange={(pad) =>
-                onChange({
-                  pins: [
-                    ...draft.pins.filter((each) => !isOwn(each)),
-                    ...(pad ? [{ device: device.id, need: need.id, pad }] : []),
-                  ],
-                })
-              }
-            />
-          </div>
-          <div className="row">
-            {here.map((pad) => (
-              <Button
-                key={pad}
-                size="small"
-                disabled={isBusy}
-                onClick={() =>
-                  onChange({
-                    forbids: [...draft.forbids, { device: device.id, need: need.id, pad }],
-                    pins: draft.pins.filter((each) => !isOwn(each)),
-                  })
-                }
-              >
-                Not on {pad}
-              </Button>
-            ))}
-            {forbidden.map((each) => (
-              <Button
-                key={each.pad}
-                size="small"
-                disabled={isBusy}
-                onClick={() => onChange({ forbids: draft.forbids.filter((other) => other !== each) })}
-              >
-                Allow {each.pad} again
-              </Button>
-            ))}
-            <Button size="small" onClick={onClose}>
-              Close
-            </Button>
-          </div>
-        </>
-      )}
+      {mayEdit && <ByHand {...{ wiring, selected, need, here, isBusy, draft, onChange, onClose }} />}
     </section>
+  );
+}
+
+/** The ways to settle a wire by hand: on one pad, or not on another. */
+function ByHand({
+  wiring,
+  selected: { device, need: needId },
+  need,
+  here,
+  isBusy,
+  draft,
+  onChange,
+  onClose,
+}: Pick<Props, "wiring" | "selected" | "isBusy" | "draft" | "onChange" | "onClose"> & {
+  need: WiringCase["devices"][number]["needs"][number];
+  /** Pads that it is on now. */
+  here: readonly string[];
+}) {
+  const isOwn = (each: { device: string; need: string }) => each.device === device && each.need === needId;
+  const others = draft.pins.filter((each) => !isOwn(each));
+  const pads = wiring.board.pads
+    .filter(({ uses }) => uses.some((use) => linesOf(need).some((line) => serves(use, need, line))))
+    .map(({ name }) => name);
+  return (
+    <>
+      <div className={styles.field}>
+        <span className={styles.small} aria-hidden>
+          Pin it to
+        </span>
+        <Select
+          aria-label="Pin it to"
+          value={draft.pins.find(isOwn)?.pad ?? ""}
+          disabled={isBusy}
+          options={[{ value: "", label: "wherever is best" }, ...pads.map((pad) => ({ value: pad, label: pad }))]}
+          onChange={(pad) => onChange({ pins: [...others, ...(pad ? [{ device, need: needId, pad }] : [])] })}
+        />
+      </div>
+      <div className="row">
+        {here.map((pad) => (
+          <Button
+            key={pad}
+            size="small"
+            disabled={isBusy}
+            onClick={() => onChange({ forbids: [...draft.forbids, { device, need: needId, pad }], pins: others })}
+          >
+            Not on {pad}
+          </Button>
+        ))}
+        {draft.forbids.filter(isOwn).map((each) => (
+          <Button
+            key={each.pad}
+            size="small"
+            disabled={isBusy}
+            onClick={() => onChange({ forbids: draft.forbids.filter((other) => other !== each) })}
+          >
+            Allow {each.pad} again
+          </Button>
+        ))}
+        <Button size="small" onClick={onClose}>
+          Close
+        </Button>
+      </div>
+    </>
   );
 }
 

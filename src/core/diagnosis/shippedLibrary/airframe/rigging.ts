@@ -96,7 +96,7 @@ export const rigging = family({
       0.012,
       "Mixing or throws wrong",
       "Surfaces move together where they should oppose; too little or too much throw.",
-      { craftKinds: WINGS, when: [{ history: ["firmware", "first-flight"], factor: 4 }] },
+      { craftKinds: WINGS, when: [{ history: ["firmware", "first-flight", "transmitter-changed"], factor: 4 }] },
     ),
   ],
   seen: [],

@@ -135,7 +135,7 @@ export const navigation = family({
       yes: "Falls by a third with video on",
       no: "No difference",
       leak: 0.03,
-      links: { "satellite-noise": 0.93 },
+      links: { "satellite-noise": 0.8 },
     }),
     ask("satellite-seen", {
       title: "Does the board see the satellite unit?",

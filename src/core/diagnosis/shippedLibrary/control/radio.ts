@@ -29,7 +29,7 @@ export const radio = family({
       0.012,
       "Channel order wrong",
       "A stick moves another axis than it should.",
-      { when: [{ history: ["firmware", "first-flight", "repair"], factor: 4 }] },
+      { when: [{ history: ["firmware", "first-flight", "repair", "transmitter-changed"], factor: 4 }] },
     ),
     fault(
       "end-points",

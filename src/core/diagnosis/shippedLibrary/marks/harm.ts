@@ -50,6 +50,7 @@ const HARM: Readonly<Record<string, Harm>> = {
   "phase-joint-cold": harm(0, 5000),
   "motor-mount-loose": FLIPS,
   "rod-off": RUNS_OFF,
+  "tail-blade-damaged": FLIPS,
   "prop-loose": FLIPS,
   "prop-hub-cracked": FLIPS,
   "prop-nicked": harm(0, 1500),

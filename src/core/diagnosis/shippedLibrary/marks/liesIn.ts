@@ -32,6 +32,9 @@ const LIES_IN: Readonly<Record<string, LiesIn>> = {
   "ducts-catch-wind": "surroundings",
   "vtx-antenna-laid-badly": "surroundings",
   "rod-off": "joint",
+  "voltage-lead-off": "joint",
+  "current-sensor-off": "joint",
+  "frame-resonance": "surroundings",
 };
 
 /** Writes into each fault where it lies, for those that do not lie in their part. */
