@@ -2,6 +2,7 @@ import { canHave } from "@/core/diagnosis/library/compileLibrary";
 import { type Library, type Zone } from "@/core/diagnosis/library/library.types";
 import { type WhereKind } from "@/core/craft/spots";
 import { CRAFT_KIND_LIST, type CraftKind } from "@/core/craft/craftKinds";
+import { lacksZone } from "./zones";
 
 /** Something that can be picked as seen. */
 export interface ComplaintChoice {
@@ -13,7 +14,7 @@ export interface ComplaintChoice {
   where: WhereKind | null;
   /** Lower-case words that the search finds it by. */
   words: string;
-  /** Kinds of craft that have a fault which shows like this. */
+  /** Kinds of craft that have a fault which shows like this, and the part on which it shows. */
   craftKinds: CraftKind[];
 }
 
@@ -34,8 +35,8 @@ export function choicesOf({ symptoms, faults }: Library): ComplaintChoice[] {
     zone: zone ?? null,
     where: where ?? null,
     words: [whenTrue, whenFalse, ...synonyms].join(" ").toLowerCase(),
-    craftKinds: CRAFT_KIND_LIST.filter((kind) =>
-      Object.keys(links).some((fault) => kindsOf.get(fault)?.includes(kind)),
+    craftKinds: CRAFT_KIND_LIST.filter(
+      (kind) => !lacksZone(kind, zone) && Object.keys(links).some((fault) => kindsOf.get(fault)?.includes(kind)),
     ),
   }));
 }

@@ -77,6 +77,10 @@ describe("complaints", () => {
   it("are those of the craft's kind only", () => {
     const kindsOf = (id: string) => complaints.find((complaint) => complaint.id === id)!.craftKinds;
     expect(kindsOf("head-wobbles")).toEqual(["helicopter"]);
+    expect(kindsOf("head-speed-hunts")).toEqual(["helicopter"]);
+    expect(kindsOf("servo-jumps")).not.toContain("quad");
+    expect(kindsOf("tail-wags")).not.toContain("quad");
+    expect(kindsOf("wrong-way")).toContain("quad");
     expect(kindsOf("dropped")).toEqual([...CRAFT_KIND_LIST]);
     for (const kind of CRAFT_KIND_LIST) {
       expect(complaints.filter(({ craftKinds }) => craftKinds.includes(kind)).length).toBeGreaterThan(25);

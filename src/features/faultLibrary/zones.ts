@@ -88,3 +88,11 @@ export const ZONE_SPOTS: Readonly<Record<CraftKind, Spots>> = {
 export function placeOf(zone: Zone | null, kind: CraftKind | null): Zone | null {
   return zone === null || ZONE_SPOTS[kind ?? "quad"][zone] || kind === null ? zone : "flight";
 }
+
+/** Zones that are a part of the craft: where it lacks the part, nothing is seen on it. */
+const PARTS: readonly Zone[] = ["servos", "tail", "head"];
+
+/** Says whether a kind of craft has no such part as the zone is, so that nothing can have been seen there. */
+export function lacksZone(kind: CraftKind, zone: Zone | undefined): boolean {
+  return zone !== undefined && PARTS.includes(zone) && !ZONE_SPOTS[kind][zone];
+}

@@ -183,7 +183,6 @@ function CheckSteps({ check, label }: { check: CheckView; label: string }) {
         {check.irreversible && " · cannot be undone"}
         {check.needs.length > 0 && <> · needs {check.needs.join(", ")}</>}
         {check.on && <> · on {check.on}</>}
-        {check.why && <span className="soft"> · {check.why}</span>}
       </p>
       {check.cautions.map((caution) => (
         <p key={caution} className="caution">

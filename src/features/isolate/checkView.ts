@@ -49,16 +49,7 @@ export function toCheckView(
       harm.worst && harm.cents >= WORTH_SAYING_CENTS
         ? `${formatMoney(harm.cents, currency)} at risk: ${lowerFirst(harm.worst.name)}`
         : "",
-    why:
-      splits.length === 2
-        ? splits
-            .map(({ name, probability }, place) =>
-              place === 0
-                ? `${formatPercent(probability)} it says ${lowerFirst(name)}`
-                : `${formatPercent(probability)} ${lowerFirst(name)}`,
-            )
-            .join(", ")
-        : "",
+    why: pointsTo(splits),
     on: parts.flatMap((part) => positions[part] ?? []).join(", "),
     outcomes: outcomes.map(({ id, label, sets }) => {
       const preview = previews.find(({ outcomeId }) => outcomeId === id);
@@ -72,6 +63,13 @@ export function toCheckView(
       };
     }),
   };
+}
+
+/** Which fault a check would leave in front, and how often: "then in front: camera dead (76 of 100), else a lead". */
+function pointsTo([one, other, ...more]: CheckToShow["splits"]): string {
+  if (!one || !other || more.length > 0) return "";
+  const often = Math.round(100 * one.probability);
+  return `then in front: ${lowerFirst(one.name)} (${often} of 100), else ${lowerFirst(other.name)}`;
 }
 
 /** What "where?" is about when an answer says that something is so; null where there are fewer than two places. */

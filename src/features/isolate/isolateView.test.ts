@@ -75,7 +75,7 @@ describe("isolateView", () => {
 
   it("says what each answer of the check in hand would leave", () => {
     const [check] = viewOf([black, supply]).checks;
-    expect(check!.why).toMatch(/^\d+.% it says .+, \d+.% .+$/);
+    expect(check!.why).toMatch(/^then in front: .+ \(\d+ of 100\), else .+$/);
     for (const { would } of check!.outcomes) expect(would).toMatch(/\d+\s%/);
   });
 

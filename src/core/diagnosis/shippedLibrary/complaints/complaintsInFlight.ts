@@ -207,7 +207,7 @@ export const inFlight = [
   ),
   seen(
     "pitch-feels-odd",
-    "tail",
+    "servos",
     0.01,
     ["Pitch feels odd after some flying", "Pitch feels as always"],
     {
@@ -262,7 +262,7 @@ export const inFlight = [
   ),
   seen(
     "wrong-way",
-    "servos",
+    "flight",
     0.003,
     ["Goes the wrong way on a stick", "Follows the sticks"],
     {
