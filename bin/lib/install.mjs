@@ -1,5 +1,5 @@
-import { createHash } from "node:crypto";
-import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { createHash, randomBytes } from "node:crypto";
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { basename, join } from "node:path";
 import { root } from "./paths.mjs";
 import { need, run } from "./run.mjs";
@@ -58,9 +58,26 @@ export async function ensureBuild(distDir = ".next") {
   await buildProcesses();
   await writeControlStyles();
   await need("The build", process.execPath, [join(root, "node_modules/next/dist/bin/next"), "build"], {
-    env: { NEXT_TELEMETRY_DISABLED: "1", PITSTOPA_DIST_DIR: distDir },
+    env: {
+      NEXT_TELEMETRY_DISABLED: "1",
+      PITSTOPA_DIST_DIR: distDir,
+      NEXT_SERVER_ACTIONS_ENCRYPTION_KEY: verbKey(join(root, distDir, "cache")),
+    },
   });
   writeFileSync(marker, wanted);
+}
+
+/**
+ * What the names of the server's verbs are made with. It is kept from build to build, so that a page which was open while
+ * Pitstopa was renewed can still send what was typed into it.
+ */
+function verbKey(folder) {
+  const file = join(folder, "verb-key");
+  if (!existsSync(file)) {
+    mkdirSync(folder, { recursive: true });
+    writeFileSync(file, randomBytes(32).toString("base64"), { mode: 0o600 });
+  }
+  return readFileSync(file, "utf8");
 }
 
 /** Writes the styles of the controls, which the pages import as one file. */

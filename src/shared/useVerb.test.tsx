@@ -57,6 +57,13 @@ describe("useVerb", () => {
       message: expect.stringMatching(/kept; try again/),
     });
   });
+
+  it("says to load the page again when Pitstopa was renewed meanwhile, for trying again cannot help", async () => {
+    const gone = Object.assign(new Error("Server Action was not found"), { name: "UnrecognizedActionError" });
+    const { result } = renderHook(() => useVerb(() => Promise.reject(gone)));
+    await act(() => result.current.run({}));
+    expect(result.current.failure).toMatchObject({ code: "renewed", message: expect.stringMatching(/load the page/) });
+  });
 });
 
 describe("FailureNotice", () => {

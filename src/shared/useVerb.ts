@@ -3,6 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useCallback, useRef, useState, useTransition } from "react";
 import { type ActionFailure, type ActionResult } from "./actionResult";
+import { unanswered } from "./unanswered";
 
 /**
  * Runs a server action from a component: one at a time however often the button is pressed. The answer brings the page as it
@@ -27,12 +28,8 @@ export function useVerb<T>(action: (raw: unknown) => Promise<ActionResult<T>>) {
         const result = await action(input);
         if (result.ok) onDone?.(result.data);
         else setFailure(result);
-      } catch {
-        setFailure({
-          ok: false,
-          code: "unreachable",
-          message: "The server did not answer. What you typed is kept; try again.",
-        });
+      } catch (error) {
+        setFailure(unanswered(error));
       } finally {
         busy.current = false;
         setRunning(false);

@@ -35,7 +35,7 @@ export function PartLines({ path, kind, motorCount, mayRemove = () => true }: Pr
     <>
       <p className="label">What is fitted</p>
       {kind && lines.length === 0 && (
-        <p>
+        <p style={{ marginBottom: 8 }}>
           <Button onClick={deeds.fill}>
             Fill in what a {CRAFT_KINDS[kind].name.toLowerCase()} with {rotors} {rotors === 1 ? "motor" : "motors"}{" "}
             usually has

@@ -3,6 +3,7 @@
 import { Button, Form, Input } from "antd";
 import { useState } from "react";
 import { type ActionFailure } from "@/shared/actionResult";
+import { unanswered } from "@/shared/unanswered";
 import { firstLeadAction } from "./people.action";
 import { type FirstLeadInput } from "./people.schema";
 
@@ -12,11 +13,7 @@ export function FirstLeadForm({ givenKey }: { givenKey: string }) {
   const [isBusy, setBusy] = useState(false);
   const submit = async (values: Omit<FirstLeadInput, "key">) => {
     setBusy(true);
-    const result = await firstLeadAction({ ...values, key: givenKey }).catch((): ActionFailure => ({
-      ok: false,
-      code: "unreachable",
-      message: "The server did not answer. Try again in a moment.",
-    }));
+    const result = await firstLeadAction({ ...values, key: givenKey }).catch(unanswered);
     setFailure(result ?? null); // one that succeeds goes to the board and gives nothing back
     setBusy(false);
   };

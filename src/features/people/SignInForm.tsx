@@ -3,6 +3,7 @@
 import { Button, Form, Input } from "antd";
 import { useState } from "react";
 import { type ActionFailure } from "@/shared/actionResult";
+import { unanswered } from "@/shared/unanswered";
 import { signInAction } from "./signIn.action";
 import { type SignInInput } from "./signIn.schema";
 
@@ -13,11 +14,7 @@ export function SignInForm() {
   const submit = async (values: SignInInput) => {
     if (isBusy) return;
     setBusy(true);
-    const result = await signInAction(values).catch((): ActionFailure => ({
-      ok: false,
-      code: "unreachable",
-      message: "The server did not answer. Try again in a moment.",
-    }));
+    const result = await signInAction(values).catch(unanswered);
     setFailure(result ?? null); // a successful sign-in redirects and gives nothing back
     setBusy(false);
   };

@@ -12,6 +12,7 @@ import { jobNumber } from "@/features/job/job";
 import { ComplaintPicker } from "@/features/faultLibrary/ComplaintPicker";
 import { type ComplaintChoice } from "@/features/faultLibrary/complaintsOf";
 import { type ActionFailure } from "@/shared/actionResult";
+import { unanswered } from "@/shared/unanswered";
 import { FileButton, PICTURES } from "@/shared/FileButton";
 import { randomUuid } from "@/shared/randomUuid";
 import { type KnownCraft, SeenWhere } from "./SeenWhere";
@@ -121,11 +122,7 @@ function useIntake(form: FormInstance<Values>, isNew: boolean, photos: readonly 
       craftId: isNew ? null : (values.craftId ?? null),
       newCraft: isNew ? values.newCraft : null,
       intermittent: comesAndGoes ? { failureCount, failureTimeS } : null,
-    }).catch((): ActionFailure => ({
-      ok: false,
-      code: "unreachable",
-      message: "The server did not answer. What you typed is kept.",
-    }));
+    }).catch(unanswered);
     if (result.ok) {
       const number = jobNumber(result.data.jobId);
       const problems = await uploadPhotos(number, photos);
