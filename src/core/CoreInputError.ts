@@ -2,6 +2,7 @@
 export type CoreInputCode =
   | "too_few_points"
   | "missing_column"
+  | "bad_range"
   | "missing_value"
   | "not_finite"
   | "out_of_range"

@@ -193,6 +193,12 @@ async function meetProofs(context: VerbContext, jobId: number, count: "all" | "b
 const FIGURES: Readonly<Record<string, number>> = {
   found: 61,
   sheet: 60,
+  pad: 5.03,
+  lowest: 4.5,
+  highest: 5.5,
+  covered: 0.4,
+  putBack: 980,
+  planned: 1050,
   standby: 0.4,
   limiter: 2,
   shown: 15.6,

@@ -58,6 +58,11 @@ async function nameCause(page: Page, hands: Hands, fault: RegExp): Promise<void>
 
 const figureOf: Readonly<Record<string, Readonly<Record<string, string>>>> = {
   "First power through a current limiter": { "standby in A": "0.5", "limiter set to in A": "2" },
+  "Rail volts at the pad, before the new part sees them": {
+    "pad has in V": "5.02",
+    "the part takes from in V": "4.5",
+    "to in V": "5.5",
+  },
   "Current reading against an inline meter": { "craft shows in A": "9.8", "meter says in A": "10" },
   "Centre of gravity": { "balances at in mm": "61", "sheet says in mm": "60" },
   "Long low hover by eye": { "hovered in s": "150" },

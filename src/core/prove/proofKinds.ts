@@ -63,11 +63,28 @@ export const PROOF_KINDS = {
     },
     cautions: [],
   },
+  "rail-volts": {
+    title: "Rail volts at the pad, before the new part sees them",
+    how: "The new part is not on it yet. Jumper read, power through the limiter, meter on the very pad; then power off again, and the part goes on.",
+    rung: "bench, props off",
+    after: ["continuity"],
+    needs: {
+      figures: {
+        fields: [
+          { id: "pad", label: "pad has", unit: "V" },
+          { id: "lowest", label: "the part takes from", unit: "V" },
+          { id: "highest", label: "to", unit: "V" },
+        ],
+        rule: { kind: "between", of: "pad", from: "lowest", to: "highest" },
+      },
+    },
+    cautions: [PROPS_OFF, "A 5 V part on a 10 V rail burns at once."],
+  },
   "first-power": {
     title: "First power through a current limiter",
     how: "Limiter in line, watch the amps: they must fall to standby within a second. Smell and touch.",
     rung: "bench, props off",
-    after: ["continuity"],
+    after: ["continuity", "rail-volts"],
     needs: {
       figures: {
         fields: [
@@ -263,6 +280,19 @@ export const PROOF_KINDS = {
     cautions: [PROPS_OFF],
     failureSymptom: "picture-breaks-up-near",
   },
+  airspeed: {
+    title: "Airspeed, pitot covered and blown on",
+    how: "Covered against the wind it shows nothing, and holds there; a breath towards it, never into it, makes it rise.",
+    rung: "bench, props off",
+    after: ["first-power"],
+    needs: {
+      figures: {
+        fields: [{ id: "covered", label: "covered it shows", unit: "m/s" }],
+        rule: { kind: "at most", of: "covered", value: 2 },
+      },
+    },
+    cautions: [PROPS_OFF],
+  },
   compass: {
     title: "Compass calibration",
     how: "Outdoors, away from metal and charged things, about 1.5 m above ground.",
@@ -283,6 +313,14 @@ export const PROOF_KINDS = {
     rung: "props on, at a distance",
     after: ["motor-map", "failsafe-bench", "prop-balance"],
     cautions: [PROPS_ON],
+  },
+  "blade-tracking": {
+    title: "Blades track: one disc, not two",
+    how: "Spool up at a distance, tips marked; a helper well outside the disc looks along it at eye height.",
+    rung: "props on, at a distance",
+    after: ["prop-balance", "servo-setup"],
+    cautions: [PROPS_ON],
+    failureSymptom: "head-wobbles",
   },
   "bump-sticks": {
     title: "Bump the sticks: it rocks the right way",
@@ -362,6 +400,43 @@ export const PROOF_KINDS = {
       figures: {
         fields: [{ id: "full", label: "full for", unit: "s" }],
         rule: { kind: "at least", of: "full", value: 5 },
+      },
+    },
+    cautions: [FLIGHT],
+  },
+  "tail-hold": {
+    title: "Tail holds",
+    how: "Low hover: yaw stopped dead both ways, collective pumped; the tail neither wags nor drifts, and the head keeps its speed.",
+    rung: "flight",
+    after: ["low-hover"],
+    cautions: [FLIGHT],
+    failureSymptom: "tail-wags",
+  },
+  payload: {
+    title: "Hover with the load it will carry",
+    how: "The load at its lashing points. Up out of its own wash, two minutes; then feel motors, ESCs and leads.",
+    rung: "flight",
+    after: ["low-hover", "low-pass"],
+    needs: {
+      figures: {
+        fields: [{ id: "hover", label: "held for", unit: "s" }],
+        rule: { kind: "at least", of: "hover", value: 120 },
+      },
+    },
+    cautions: [FLIGHT, "Nobody under the load."],
+  },
+  endurance: {
+    title: "Endurance, down to the planned reserve",
+    how: "Fly as it is used, by the clock, land with the reserve left. What the charger puts back stays within what was planned.",
+    rung: "flight",
+    after: ["low-hover", "low-pass", "full-throttle"],
+    needs: {
+      figures: {
+        fields: [
+          { id: "putBack", label: "charger put back", unit: "mAh" },
+          { id: "planned", label: "planned to use", unit: "mAh" },
+        ],
+        rule: { kind: "not above", of: "putBack", limit: "planned" },
       },
     },
     cautions: [FLIGHT],

@@ -19,6 +19,10 @@ describe("judgeFigures", () => {
     ["first-power", { standby: 0.7, limiter: 2 }, "true"],
     ["first-power", { standby: 2.4, limiter: 2 }, "false"],
     ["range-check", { walked: 20, named: 30 }, "false"],
+    ["rail-volts", { pad: 5.02, lowest: 4.5, highest: 5.5 }, "true"],
+    ["rail-volts", { pad: 9.9, lowest: 4.5, highest: 5.5 }, "false"],
+    ["rail-volts", { pad: 4.1, lowest: 4.5, highest: 5.5 }, "false"],
+    ["endurance", { putBack: 900, planned: 1050 }, "true"],
     ["balance-point", { found: 62, sheet: 60 }, "true"],
     ["balance-point", { found: 70, sheet: 60 }, "false"],
   ])("%s with %j is %s", (id, values, word) => {
@@ -29,6 +33,10 @@ describe("judgeFigures", () => {
     expect(judgeFigures(figures("voltage-scale"), { shown: 14.6, meter: 15.2 }).text.replaceAll("\u00a0", " ")).toBe(
       "craft shows 14.6 V, meter says 15.2 V: 3.9 % apart, at most 2 %",
     );
+  });
+
+  it("refuses a range that ends below its begin, and does not decide by it", () => {
+    expect(() => judgeFigures(figures("rail-volts"), { pad: 5, lowest: 5.5, highest: 4.5 })).toThrow(/is no range/);
   });
 
   it("decides nothing where there is no limit to hold a figure against", () => {

@@ -11,6 +11,7 @@ export interface FigureField {
 export type FigureRule =
   | { kind: "agree"; of: string; with: string; withinShare: number }
   | { kind: "apart"; of: string; from: string; atMost: number }
+  | { kind: "between"; of: string; from: string; to: string }
   | { kind: "not above"; of: string; limit: string }
   | { kind: "not below"; of: string; limit: string }
   | { kind: "at least"; of: string; value: number }
@@ -48,7 +49,8 @@ export interface FigureVerdict {
  * Holds typed figures against a proof's rule.
  *
  * @param values - By the field's id, in the field's unit.
- * @throws {CoreInputError} `missing_value` when one is not given or is no finite number.
+ * @throws {CoreInputError} `missing_value` when one is not given or is no finite number; `bad_range` for one that ends
+ *   below its begin.
  */
 export function judgeFigures({ fields, rule }: FigureNeed, values: Readonly<Record<string, number>>): FigureVerdict {
   for (const { id, label } of fields) {
@@ -76,6 +78,13 @@ function apply(
     case "apart": {
       const apart = Math.abs(own - values[rule.from]!);
       return { isMet: apart <= rule.atMost, why: `${figure(apart, unit)} apart, at most ${figure(rule.atMost, unit)}` };
+    }
+    case "between": {
+      const [from, to] = [values[rule.from]!, values[rule.to]!];
+      if (from > to)
+        throw new CoreInputError("bad_range", `from ${figure(from, unit)} to ${figure(to, unit)} is no range`);
+      const isMet = own >= from && own <= to;
+      return { isMet, why: isMet ? "within it" : own < from ? "below it" : "above it" };
     }
     case "not above":
       return { isMet: own <= values[rule.limit]!, why: own <= values[rule.limit]! ? "not above it" : "above it" };

@@ -1,7 +1,7 @@
 import { CRAFT_KIND_LIST } from "../craft/craftKinds";
 import { invalidatedProofs } from "../refit/invalidatedProofs";
 import { MENDABLE_LIST, type Mendable } from "../refit/mendable";
-import { PART_KIND_LIST } from "../craft/partKinds";
+import { PART_KIND_LIST, type PartKind } from "../craft/partKinds";
 import { chanceIfUnchanged, cleanTimeForMeanS, cleanTimeNeededS } from "./cleanTime";
 import { blockersOf, mayRelease, orderProofs } from "./orderProofs";
 import { PROOF_KINDS, type ProofKind, RUNGS } from "./proofKinds";
@@ -38,7 +38,11 @@ describe("clean time", () => {
 describe("invalidatedProofs", () => {
   // Common practice, no published source.
   it("asks after a board swap for all that depended on the board", () => {
-    const proofs = invalidatedProofs({ replaced: ["flight_controller"], craftKind: "fixed wing", intermittent: false });
+    const proofs = invalidatedProofs({
+      replaced: ["flight_controller"],
+      craft: { kind: "fixed wing" },
+      intermittent: false,
+    });
     for (const id of [
       "accelerometer",
       "alignment",
@@ -55,16 +59,16 @@ describe("invalidatedProofs", () => {
   });
 
   it("asks a craft that cannot hover for passes, and a quad for no surfaces", () => {
-    expect(invalidatedProofs({ replaced: ["motor"], craftKind: "flying wing", intermittent: false })).toEqual(
+    expect(invalidatedProofs({ replaced: ["motor"], craft: { kind: "flying wing" }, intermittent: false })).toEqual(
       expect.arrayContaining(["low-pass"]),
     );
-    const quad = invalidatedProofs({ replaced: ["flight_controller"], craftKind: "quad", intermittent: false });
+    const quad = invalidatedProofs({ replaced: ["flight_controller"], craft: { kind: "quad" }, intermittent: false });
     expect(quad).toContain("low-hover");
     expect(quad.filter((id) => id.startsWith("surfaces") || id === "low-pass")).toEqual([]);
   });
 
   it("asks for clean time only after an intermittent fault, and for something after a mere setting", () => {
-    const facts = { replaced: [], craftKind: "quad" as const };
+    const facts = { replaced: [], craft: { kind: "quad" as const } };
     expect(invalidatedProofs({ ...facts, intermittent: true })).toContain("clean-time");
     expect(invalidatedProofs({ ...facts, intermittent: false })).toEqual(
       expect.arrayContaining(["settings", "low-hover"]),
@@ -74,18 +78,36 @@ describe("invalidatedProofs", () => {
   // Common practice, no published source: what was soldered is beeped, powered through a limiter and seen to turn.
   it("asks after a soldered joint for what a new part would, but not for what the part kept", () => {
     const mend = (mended: Mendable) =>
-      invalidatedProofs({ replaced: [], mended, craftKind: "hexa", intermittent: false });
+      invalidatedProofs({ replaced: [], mended, craft: { kind: "hexa" }, intermittent: false });
     expect(mend("motor")).toEqual(expect.arrayContaining(["continuity", "first-power", "motor-map", "full-throttle"]));
     expect(mend("motor")).not.toContain("prop-balance");
     expect(mend("wiring")).toEqual(expect.arrayContaining(["continuity", "first-power"]));
-    expect(mend("frame")).toEqual(invalidatedProofs({ replaced: ["frame"], craftKind: "hexa", intermittent: false }));
-    for (const mended of MENDABLE_LIST) expect(mend(mended)).toContain("low-hover");
+    expect(mend("frame")).toEqual(expect.arrayContaining(["mounting", "full-throttle"]));
+    expect(mend("frame")).not.toContain("motor-map");
+    for (const mended of MENDABLE_LIST)
+      if (!["set_picture", "set_gimbal"].includes(mended)) expect([mended, ...mend(mended)]).toContain("low-hover");
+  });
+
+  // Common practice, no published source: what a part shows cannot be proven on a craft that lacks the part.
+  it("asks for no compass, picture or gimbal where the craft's list is written and lacks them", () => {
+    const after = (fitted: PartKind[], replaced: PartKind[] = ["flight_controller"]) =>
+      invalidatedProofs({ replaced, craft: { kind: "quad", fitted }, intermittent: false });
+    expect(after(["flight_controller", "receiver", "esc"])).not.toContain("compass");
+    expect(after(["flight_controller", "receiver", "esc"])).not.toContain("position-hold");
+    expect(after(["flight_controller", "receiver", "satellite"])).toEqual(
+      expect.arrayContaining(["compass", "position-hold"]),
+    );
+    expect(after(["flight_controller", "receiver"], ["satellite"])).toContain("come-home");
+    expect(after(["esc"])).toContain("compass");
   });
 
   it("gives each pair of part and craft kind a list that can be worked down and ends in flight", () => {
     for (const part of PART_KIND_LIST) {
-      for (const craftKind of CRAFT_KIND_LIST) {
-        const ordered = orderProofs(invalidatedProofs({ replaced: [part], craftKind, intermittent: true }), kinds);
+      for (const kind of CRAFT_KIND_LIST) {
+        const ordered = orderProofs(
+          invalidatedProofs({ replaced: [part], craft: { kind }, intermittent: true }),
+          kinds,
+        );
         ordered.forEach((id, place) => {
           for (const need of kinds[id]!.after)
             if (ordered.includes(need)) expect(ordered.indexOf(need)).toBeLessThan(place);

@@ -24,7 +24,14 @@ const cents = v.pipe(
 const numbersById = v.record(id, number);
 
 /** What is done about faults. */
-export const RepairEntry = v.strictObject({ id, name: text(120), part: word, minutes: number, parts: v.array(word) });
+export const RepairEntry = v.strictObject({
+  id,
+  name: text(120),
+  part: word,
+  minutes: number,
+  parts: v.array(word),
+  mends: v.optional(word),
+});
 /** A way a part can fail. */
 export const FaultEntry = v.strictObject({
   id,

@@ -1,8 +1,7 @@
 import "server-only";
 import { orderProofs } from "@/core/prove/orderProofs";
 import { findProofKind, PROOF_KINDS, type ProofKindId } from "@/core/prove/proofKinds";
-import { type CraftKind } from "@/core/craft/craftKinds";
-import { invalidatedProofs } from "@/core/refit/invalidatedProofs";
+import { type CraftFacts, invalidatedProofs } from "@/core/refit/invalidatedProofs";
 import { type Mendable } from "@/core/refit/mendable";
 import { type PartKind } from "@/core/craft/partKinds";
 import { type Job } from "@/features/job/job";
@@ -21,15 +20,15 @@ import { type Db } from "@/server/db";
 export async function askProofs(
   db: Db,
   job: Job,
-  craftKind: CraftKind,
-  touched: { replaced: readonly PartKind[]; mended?: readonly Mendable[] },
+  craft: CraftFacts,
+  touched: { replaced: readonly PartKind[]; otherType?: readonly PartKind[]; mended?: readonly Mendable[] },
   because: string,
 ): Promise<NewJobEvent> {
-  const facts = { craftKind, intermittent: job.failureCount !== null };
-  const { replaced, mended = [] } = touched;
+  const facts = { craft, intermittent: job.failureCount !== null };
+  const { replaced, otherType, mended = [] } = touched;
   const asked = [
     ...new Set([
-      ...(replaced.length > 0 || mended.length === 0 ? invalidatedProofs({ ...facts, replaced }) : []),
+      ...(replaced.length > 0 || mended.length === 0 ? invalidatedProofs({ ...facts, replaced, otherType }) : []),
       ...mended.flatMap((each) => invalidatedProofs({ ...facts, replaced: [], mended: each })),
     ]),
   ];

@@ -6,6 +6,7 @@ import { SUSPECT_PARTS } from "@/core/diagnosis/library/suspectParts";
 import { TOOLS } from "@/core/diagnosis/library/tools";
 import { CRAFT_KINDS } from "@/core/craft/craftKinds";
 import { PART_KINDS } from "@/core/craft/partKinds";
+import { MENDABLE } from "@/core/refit/mendable";
 import { type EntryGroup } from "@/features/faultLibrary/library.schema";
 import { WHERE_KINDS } from "@/core/craft/spots";
 import { ZONE_NAMES } from "@/features/faultLibrary/zones";
@@ -16,6 +17,7 @@ const named = (names: Readonly<Record<string, string>>) =>
   Object.entries(names).map(([value, label]) => ({ value, label }));
 const PARTS = named(SUSPECT_PARTS);
 const FITTED_PARTS = named(PART_KINDS);
+const MENDS = named(MENDABLE);
 const KINDS = Object.entries(CRAFT_KINDS).map(([value, { name }]) => ({ value, label: name }));
 const ZONE_OPTIONS = ZONES.map((value) => ({ value, label: ZONE_NAMES[value] }));
 const search = { showSearch: true, optionFilterProp: "label" } as const;
@@ -262,6 +264,9 @@ function RepairFields() {
       </div>
       <Form.Item label="Parts it uses up" name="parts">
         <Select mode="multiple" options={FITTED_PARTS} />
+      </Form.Item>
+      <Form.Item label="Where it uses up none: what it touches, for its proofs" name="mends">
+        <Select {...search} allowClear placeholder="the part" options={MENDS} />
       </Form.Item>
     </>
   );

@@ -74,7 +74,7 @@ export const EMPTY_VALUES: Readonly<Record<EntryGroup, EntryValues>> = {
 };
 
 const FROM_VALUES: Readonly<Record<EntryGroup, (values: EntryValues) => EntryValues>> = {
-  repairs: (values) => values,
+  repairs: ({ mends, ...values }) => ({ ...values, ...(mends ? { mends } : {}) }),
   faults: ({ when, craftKinds, prior, ...values }) => ({
     ...values,
     prior: fromPercent(prior),

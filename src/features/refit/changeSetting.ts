@@ -2,6 +2,7 @@ import "server-only";
 import { askProofs } from "@/features/job/askProofs";
 import { changeJob } from "@/features/job/changeJob";
 import { settingChanged } from "@/features/job/events/jobEvents";
+import { craftFacts } from "@/features/craft/craftFacts";
 import { getCraft } from "@/features/craft/craftRepository";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { outdatedSeqs } from "./outdatedSeqs";
@@ -17,7 +18,7 @@ export async function changeSetting(context: VerbContext, input: ChangeSettingIn
   const { what, before, after, mended, place, costCents = null, minutes = null } = input;
   return changeJob(context, input, async (db, job) => {
     const craft = await getCraft(db, job.craftId);
-    const asked = await askProofs(db, job, craft.kind, { replaced: [], mended: [mended] }, what);
+    const asked = await askProofs(db, job, await craftFacts(db, craft), { replaced: [], mended: [mended] }, what);
     const outdated = await outdatedSeqs(db, job, [], place);
     const mend = settingChanged.of({ what, before, after, mended, place, costCents, minutes, outdated });
     return { events: [mend, asked], result: null };

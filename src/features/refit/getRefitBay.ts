@@ -116,7 +116,8 @@ function mendOf(library: Library, faultId: string): { name: string; on: Mendable
   const fault = library.faults.find(({ id }) => id === faultId);
   const repair = library.repairs.find(({ id }) => id === fault?.repair);
   if (repair?.parts.length !== 0) return null;
-  return { name: repair.name, on: isMendable(repair.part) ? repair.part : "settings" };
+  const on = repair.mends ?? repair.part;
+  return { name: repair.name, on: isMendable(on) ? on : "settings" };
 }
 
 function partsOfFault(library: Library, faultId: string): string[] {

@@ -5,6 +5,7 @@ import { burntBefore, isBurnt } from "@/core/refit/burntParts";
 import { carryEscSettings, escPlace } from "@/core/refit/motorSets";
 import { type Craft, type FittedPart } from "@/features/craft/craft";
 import { findEscSettings, saveEscSettingsRow } from "@/features/craft/escSettingsRepository";
+import { craftFacts } from "@/features/craft/craftFacts";
 import { getCraft } from "@/features/craft/craftRepository";
 import {
   findSerialElsewhere,
@@ -58,12 +59,19 @@ export async function replacePart(context: VerbContext, input: ReplacePartInput)
       minutes,
       outdated: await outdatedSeqs(db, job, [kind], placeText(position, craft)),
     });
-    const asked = await askProofs(db, job, craft.kind, { replaced: [kind] }, `the new ${lowerFirst(position)}`);
+    const touched = { replaced: [kind], otherType: isOtherType(old, fitted) ? [kind] : [] };
+    const asked = await askProofs(db, job, await craftFacts(db, craft), touched, `the new ${lowerFirst(position)}`);
     const guide = kind === "esc" ? await carrySettings(db, craft, position) : [];
     return { events: [swap, asked, ...guide], result: fitted.theirJobId };
   });
   if (theirJobId !== null) await projectHeadlineAfter(pool, theirJobId);
   return null;
+}
+
+/** Says whether the new part is known to be of another type than the old one was. */
+function isOtherType(old: Pick<FittedPart, "name"> | null, fitted: { name: string }): boolean {
+  const [before, now] = [old?.name ?? "", fitted.name].map((name) => name.trim().toLowerCase());
+  return before !== "" && now !== "" && before !== now;
 }
 
 /** What the new ESC must be set to, for whoever proves it; in the matrix its column is empty from now on. */

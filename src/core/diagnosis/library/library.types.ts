@@ -74,6 +74,8 @@ export interface Repair {
   minutes: number;
   /** Kinds of parts it uses up, for the price; empty for a setting or an adjustment. */
   parts: readonly string[];
+  /** What it touches, as a mend is recorded, where its part says too little: it decides which proofs are owed. */
+  mends?: string;
 }
 
 /** fault → probability that this fault alone makes the symptom true. */

@@ -31,6 +31,11 @@ describe("validateLibrary", () => {
       /no repair "pray"/,
     ],
     [
+      "a mend of what nobody can mend",
+      { repairs: [{ ...repair!, mends: "luck" }, ...shippedLibrary.repairs.slice(1)] },
+      /no kind of mend "luck"/,
+    ],
+    [
       "a link to an unknown fault",
       { symptoms: [{ ...symptom!, links: { gremlin: 0.5 } }, ...shippedLibrary.symptoms.slice(1)] },
       /no fault "gremlin"/,
@@ -143,5 +148,10 @@ describe("the library that ships", () => {
   ])("has at least twelve faults that a quad cannot have, for a %s", (craftKind) => {
     const own = shippedLibrary.faults.filter((fault) => canHave(craftKind, fault) && !canHave("quad", fault));
     expect(own.length).toBeGreaterThanOrEqual(12);
+  });
+
+  it("ships no repair of settings that does not say which: it would owe the proofs of none", () => {
+    const vague = shippedLibrary.repairs.filter(({ part, mends }) => part === "settings" && !mends);
+    expect(vague.map(({ id }) => id)).toEqual([]);
   });
 });

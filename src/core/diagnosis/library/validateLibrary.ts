@@ -1,3 +1,4 @@
+import { MENDABLE_LIST } from "../../refit/mendable";
 import { CRAFT_KINDS } from "../../craft/craftKinds";
 import { PART_KINDS } from "../../craft/partKinds";
 import { type Check, HAZARDS, type Library, ZONES } from "./library.types";
@@ -98,9 +99,10 @@ function vocabulary(library: Library): LibraryProblem[] {
   const parts = Object.keys(SUSPECT_PARTS);
   const fitted = Object.keys(PART_KINDS);
   const kinds = Object.keys(CRAFT_KINDS);
-  for (const { id, part, parts: used } of library.repairs) {
+  for (const { id, part, parts: used, mends } of library.repairs) {
     need(`repairs/${id}`, "part", [part], parts);
     need(`repairs/${id}`, "kind of part", used, fitted);
+    need(`repairs/${id}`, "kind of mend", mends ? [mends] : [], MENDABLE_LIST);
   }
   for (const { id, part, craftKinds = [], when = [] } of library.faults) {
     need(`faults/${id}`, "part", [part], parts);

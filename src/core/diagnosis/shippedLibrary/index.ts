@@ -16,6 +16,7 @@ import { withHarm } from "./marks/harm";
 import { helicopter } from "./craftKinds/helicopter";
 import { withKinds } from "./marks/kindsOfChecks";
 import { withLiesIn } from "./marks/liesIn";
+import { withMends } from "./marks/mends";
 import { lifters } from "./craftKinds/lifters";
 import { motors } from "./drive/motors";
 import { navigation } from "./control/navigation";
@@ -64,6 +65,7 @@ const joined = joinFamilies("2026.12", [
 /** The library that ships: the families one after another. A new family is a new file and a new line above. */
 export const shippedLibrary: Library = {
   ...joined,
+  repairs: withMends(joined.repairs),
   faults: withLiesIn(withHarm(joined.faults)),
   symptoms: withWhere(joined.symptoms),
   checks: withKinds(joined.checks),

@@ -40,20 +40,20 @@ describe("settingGroup", () => {
 
 describe("proofsOfSettings", () => {
   it("a picture's setting asks for the picture alone, no hover", () => {
-    expect(proofsOfSettings([key("osd", "units")], "quad")).toEqual(["settings", "picture-bench"]);
+    expect(proofsOfSettings([key("osd", "units")], { kind: "quad" })).toEqual(["settings", "picture-bench"]);
   });
 
   it("a receiver's asks for its map and the failsafe before it flies again", () => {
-    const asked = proofsOfSettings([key("", "channelMap")], "quad");
+    const asked = proofsOfSettings([key("", "channelMap")], { kind: "quad" });
     expect(asked).toEqual(expect.arrayContaining(["receiver-map", "failsafe-bench", "arm-at-distance", "low-hover"]));
     expect(asked).not.toContain("low-pass");
   });
 
   it("what nobody knows asks for all that a changed setting asks for, and a wing passes instead of hovering", () => {
-    const asked = proofsOfSettings([key("", "frobnicate")], "fixed wing");
+    const asked = proofsOfSettings([key("", "frobnicate")], { kind: "fixed wing" });
     expect(asked).toEqual(expect.arrayContaining(["settings", "failsafe-bench", "low-pass"]));
     expect(asked).not.toContain("low-hover");
   });
 
-  it("none changed, none asked", () => expect(proofsOfSettings([], "quad")).toEqual([]));
+  it("none changed, none asked", () => expect(proofsOfSettings([], { kind: "quad" })).toEqual([]));
 });

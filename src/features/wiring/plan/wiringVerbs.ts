@@ -9,6 +9,7 @@ import { type WiringPlan } from "@/core/refit/wiring/wiringPlan";
 import { DEVICE_TYPES } from "@/core/refit/shelf/deviceTypes";
 import { type PartKind } from "@/core/craft/partKinds";
 import { getBoardSources, getSettledBoard, putSettlement } from "@/features/boards/boardSources";
+import { craftFacts } from "@/features/craft/craftFacts";
 import { getCraft } from "@/features/craft/craftRepository";
 import { askProofs } from "@/features/job/askProofs";
 import { changeJob } from "@/features/job/changeJob";
@@ -134,7 +135,7 @@ export async function wireSo(
     const asked = await askProofs(
       db,
       job,
-      craft.kind,
+      await craftFacts(db, craft),
       { replaced: isNewBoard ? ["flight_controller"] : [], mended: touchedParts(wiring, plan, isNewBoard) },
       `the wiring of ${wiring.board.name}`,
     );

@@ -1,5 +1,6 @@
 import "server-only";
 import { proofsOfSettings } from "@/core/refit/snapshot/settingGroups";
+import { craftFacts } from "@/features/craft/craftFacts";
 import { getCraft } from "@/features/craft/craftRepository";
 import { askProofKinds } from "@/features/job/askProofs";
 import { changeJob } from "@/features/job/changeJob";
@@ -29,8 +30,7 @@ export async function saveSettings(
     const { name, target, text } = input;
     const settings = { craftId: job.craftId, jobId: job.id, name, target, text };
     await insertSettings(db, settings, context.person.id, context.now);
-    const { kind } = await getCraft(db, job.craftId);
-    const kinds = proofsOfSettings(touched, kind);
+    const kinds = proofsOfSettings(touched, await craftFacts(db, await getCraft(db, job.craftId)));
     const because = `${touched.length === 1 ? "1 setting" : `${touched.length} settings`} changed in ${name}`;
     const asked = kinds.length > 0 ? [await askProofKinds(db, job, kinds, because)] : [];
     const kept = settingsKept.of({ name, target, lines: text.split("\n").length });
