@@ -129,8 +129,10 @@ describe("throttles that begin above nothing on all ESCs alike", () => {
   it("are found, and the motors' constants come out as they are", () => {
     expect(throttleStart(late.map(({ samples }) => samples))).toBeCloseTo(LATE, 2);
     for (const { kv, resistanceOhm } of judgeMotors(late).facts.values()) {
-      expect(kv.value / GOOD.kv).toBeCloseTo(1, 1);
-      expect(resistanceOhm.value / GOOD.ohm).toBeCloseTo(1, 1);
+      expect(Math.abs(kv.value - GOOD.kv)).toBeLessThan(kv.halfWidth);
+      expect(kv.halfWidth / GOOD.kv).toBeLessThan(0.03);
+      expect(Math.abs(resistanceOhm.value - GOOD.ohm)).toBeLessThan(resistanceOhm.halfWidth);
+      expect(resistanceOhm.halfWidth / GOOD.ohm).toBeLessThan(0.2);
     }
   });
 

@@ -36,7 +36,9 @@ const FEWEST_SPREAD = 1.5;
  * At a throttle d the motor sees d·V and carries I/d. Then d·V = rpm/Kv + R·(I/d), linear in 1/Kv and R; and since the
  * torque of a prop goes with rpm², I/d = I0 + c·rpm², linear in I0.
  *
- * @param isOfWinding - The temperatures are the winding's: its resistance is then told at 25 °C.
+ * The resistance is told at 25 °C.
+ *
+ * @param isOfWinding - The temperatures are the winding's; else likely ones are taken.
  * @throws {CoreInputError} `too_few_points`, `not_finite`, or `out_of_range` when the sweep does not support the fit.
  * @see M. Drela, "First-Order DC Electric Motor Model", MIT Aero & Astro 2007.
  */
@@ -52,7 +54,7 @@ export function fitMotor(samples: readonly MotorSample[], isOfWinding = false): 
   const speeds = running.map(({ rpm }) => rpm);
   if (max(speeds) < FEWEST_SPREAD * min(speeds))
     throw new CoreInputError("out_of_range", "the speed hardly changes: sweep from low to full throttle");
-  const drive = driveFit(running, isOfWinding);
+  const drive = warmFit(running, isOfWinding);
   // As I = d·I0 + c·d·rpm², each line weighed by the scatter of its amps: what grows with them would drown the small ones.
   const weight = weightOfAmps(running);
   const load = linearFit(
@@ -89,14 +91,11 @@ export function fitMotor(samples: readonly MotorSample[], isOfWinding = false): 
       scatter: coefficient.error * scatter,
     };
   };
-  // Where readings lie about the line as they lie about themselves, the line misses nothing.
-  const { scatter: explained } = residualParts(throttles, drive.residuals);
-  const share = Math.min(1, Math.sqrt(2 * (1 - explained ** 2)));
   const missed = missedByModel(running, isOfWinding, drive);
   const widened = (fact: Fact, by: number): Fact => ({ ...fact, halfWidth: Math.hypot(fact.halfWidth, by) });
   return {
-    kv: widened(withWidth(kv, drive), share * kv.value ** 2 * missed.inverseKv),
-    resistanceOhm: widened(withWidth(resistance, drive), share * missed.ohm),
+    kv: widened(withWidth(kv, drive), kv.value ** 2 * missed.inverseKv),
+    resistanceOhm: widened(withWidth(resistance, drive), missed.ohm),
     noLoadA: withWidth(noLoad, load),
     samples: running.length,
   };
@@ -104,26 +103,46 @@ export function fitMotor(samples: readonly MotorSample[], isOfWinding = false): 
 
 /** Where the throttle begins is known to about so much, as a share of it. */
 const START_SLACK = 0.0025;
-/** A winding that was not measured may be so much hotter at the sweep's highest amps, K. Trade judgement. */
-const WARMER_K = 20;
+/**
+ * A winding that was not measured is likely so much warmer at the sweep's highest amps, K, and may be by as much less or more. Taken as cold, its
+ * resistance would grow with the load, and the line would tilt: too much resistance, too high a speed constant. Trade judgement.
+ */
+const LIKELY_K = 15;
+/** What an ESC and a meter may take beside the motor where no line shows it, A. Trade judgement. */
+const BESIDE_A = 0.02;
 
-/** How far the drive's figures move by what the line does not know: where the throttle begins, and how the winding warms. */
-function missedByModel(running: readonly MotorSample[], isOfWinding: boolean, drive: LinearFit) {
+/** The same readings with a winding that warms with the square of its amps. */
+function warmedBy(kelvin: number, running: readonly MotorSample[]): MotorSample[] {
   const most = max(running.map(({ currentA, throttle }) => currentA / throttle));
-  const shifted = (by: number) =>
-    running.map((sample) => ({ ...sample, throttle: Math.max(0.01, (sample.throttle - by) / (1 - by)) }));
-  const warmed = running.map((sample) => {
+  return running.map((sample) => {
     const share = sample.currentA / sample.throttle / most;
-    return isOfWinding ? sample : { ...sample, temperatureC: REFERENCE_C + WARMER_K * share ** 2 };
+    return { ...sample, temperatureC: REFERENCE_C + kelvin * share ** 2 };
   });
-  const moved = (fits: readonly LinearFit[], at: number) =>
-    max(fits.map((fit) => Math.abs(fit.coefficients[at]!.value - drive.coefficients[at]!.value)));
-  const starts = [START_SLACK, -START_SLACK].map((by) => driveFit(shifted(by), isOfWinding));
-  const heat = [driveFit(warmed, true)];
-  return {
-    inverseKv: Math.hypot(moved(starts, 0), moved(heat, 0)),
-    ohm: Math.hypot(moved(starts, 1), moved(heat, 1)),
-  };
+}
+
+/** The drive's line with the winding's own temperatures, else with likely ones. */
+function warmFit(running: readonly MotorSample[], isOfWinding: boolean, kelvin = LIKELY_K): LinearFit {
+  return driveFit(isOfWinding ? running : warmedBy(kelvin, running), true);
+}
+
+/** How far the drive's figures move by what the line does not know: where the throttle begins, how the winding warms, what flows beside the motor. */
+function missedByModel(running: readonly MotorSample[], isOfWinding: boolean, drive: LinearFit) {
+  const started = [START_SLACK, -START_SLACK].map((by) =>
+    running.map((sample) => ({ ...sample, throttle: Math.max(0.01, (sample.throttle - by) / (1 - by)) })),
+  );
+  const less = running.map((sample) => ({ ...sample, currentA: sample.currentA - BESIDE_A }));
+  const unknowns = [
+    started.map((samples) => warmFit(samples, isOfWinding)),
+    isOfWinding ? [] : [warmFit(running, false, 0), warmFit(running, false, 2 * LIKELY_K)],
+    [warmFit(less, isOfWinding)],
+  ];
+  const moved = (at: number) =>
+    Math.hypot(
+      ...unknowns.map((fits) =>
+        Math.max(0, ...fits.map((fit) => Math.abs(fit.coefficients[at]!.value - drive.coefficients[at]!.value))),
+      ),
+    );
+  return { inverseKv: moved(0), ohm: moved(1) };
 }
 
 /** Copper's resistance rises by this much for each K from 20 °C on. @see IEC 60028:1925 (annealed copper, 0.00393 at 20 °C). */

@@ -175,8 +175,9 @@ describe("judgeMotors", () => {
   it("recovers what the simulated motors and props were made of", () => {
     const facts = healthy.facts!.get("Motor 2")!;
     const made = simulateCraft(DEMO_DRIVES["five-inch"]!, { defect: null, seed: 8 }).drive.units[1]!;
-    expect(facts.kv.value / made.kv).toBeCloseTo(1, 1);
-    expect(Math.abs(facts.kv.value / made.kv - 1)).toBeLessThan(0.01);
+    // The simulated winding stays cold, a real one warms: what is told lies between, and says so with its interval.
+    expect(Math.abs(facts.kv.value - made.kv)).toBeLessThan(facts.kv.halfWidth);
+    expect(facts.kv.halfWidth / made.kv).toBeLessThan(0.02);
     expect(Math.abs(facts.noLoadA.value / made.noLoadA - 1)).toBeLessThan(0.1);
     // T = k·ω² = k·(2π)²·n²
     expect(Math.abs(facts.thrustPerN2!.value / (made.propThrustNs2 * (2 * Math.PI) ** 2) - 1)).toBeLessThan(0.01);
