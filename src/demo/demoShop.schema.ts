@@ -115,6 +115,7 @@ export const DemoPacks = v.array(
         resistanceMohm: measured,
         capacityMah: measured,
         spreadMv: measured,
+        temperatureC: v.optional(measured),
         cellsMohm: v.optional(v.nullable(v.array(v.number())), null),
         cellsV: v.optional(v.nullable(v.array(v.number())), null),
         note: v.string(),

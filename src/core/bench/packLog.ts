@@ -1,29 +1,8 @@
 import { median } from "../fit/robust";
+import { type PackEntry } from "./packEntry";
+import { cellTrend, resistanceTrend, type ResistanceTrend } from "./packTrend";
 
-/** One entry in a pack's log; what was not measured is null. */
-export interface PackEntry {
-  /** ISO date. */
-  measuredOn: string;
-  cycles: number | null;
-  /** Mean of the cells. */
-  resistanceMohm: number | null;
-  capacityMah: number | null;
-  spreadMv: number | null;
-  /** Each cell from the first on: resistance, and volts at rest. Where they are known, mean and spread follow from them. */
-  cellsMohm?: readonly number[] | null;
-  cellsV?: readonly number[] | null;
-}
-
-/** Mean resistance of the cells, and how far apart they rest. */
-export function cellSums({
-  cellsMohm,
-  cellsV,
-}: Pick<PackEntry, "cellsMohm" | "cellsV">): Partial<Pick<PackEntry, "resistanceMohm" | "spreadMv">> {
-  return {
-    ...(cellsMohm?.length && { resistanceMohm: cellsMohm.reduce((sum, each) => sum + each, 0) / cellsMohm.length }),
-    ...(cellsV?.length && { spreadMv: Math.round((Math.max(...cellsV) - Math.min(...cellsV)) * 1000) }),
-  };
-}
+type Finding = { word: PackAdvice["word"]; reason: string };
 
 /** What a pack's log says. */
 export interface PackAdvice {
@@ -50,8 +29,10 @@ export function advisePack(labelMah: number, entries: readonly PackEntry[], toda
   const resistances = sorted.flatMap(({ resistanceMohm }) => resistanceMohm ?? []);
   const capacity = sorted.findLast(({ capacityMah }) => capacityMah !== null)?.capacityMah ?? null;
   const spread = sorted.findLast(({ spreadMv }) => spreadMv !== null)?.spreadMv ?? null;
-  const found: { word: PackAdvice["word"]; reason: string }[] = [];
-  if (resistances.length >= 2) {
+  const found: Finding[] = [];
+  const trend = resistanceTrend(sorted);
+  if (trend) found.push(...byTrend(trend));
+  else if (resistances.length >= 2) {
     const factor = resistances.at(-1)! / resistances[0]!;
     found.push({
       word: factor >= RESISTANCE.retired ? "bad" : factor >= RESISTANCE.watched ? "watch" : "good",
@@ -76,9 +57,15 @@ export function advisePack(labelMah: number, entries: readonly PackEntry[], toda
       word: weakest.factor >= WEAK_CELL.retired ? "bad" : "watch",
       reason: `Cell ${weakest.number} has ${weakest.factor.toFixed(1)} times the resistance of the others; retire at ${WEAK_CELL.retired}.`,
     });
+  const growing = cellTrend(sorted);
+  if (growing && isGrown(growing) && !found.some(({ reason }) => reason.startsWith(`Cell ${growing.number} `)))
+    found.push({
+      word: "watch",
+      reason: `Cell ${growing.number} has grown away from the others by ${byShare(growing)} since its first entries; retire at ${WEAK_CELL.retired} times the others.`,
+    });
   if (found.length === 0)
     return { word: "cannot say", reasons: ["Measure it twice, some cycles apart, or once with the mAh it takes."] };
-  const order = ["good", "watch", "bad"];
+  const order: readonly Finding["word"][] = ["good", "cannot say", "watch", "bad"];
   found.sort((a, b) => order.indexOf(b.word) - order.indexOf(a.word));
   const word = found[0]!.word;
   return {
@@ -89,6 +76,48 @@ export function advisePack(labelMah: number, entries: readonly PackEntry[], toda
       ...ageReason(sorted.at(-1)!.measuredOn, today),
     ],
   };
+}
+
+/** Grown by so much, and surely, a pack or a cell ages early. Common practice, no published source. */
+const EARLY = Math.log(1.18);
+const SURE_ERRORS = 2.5;
+
+/** What all of the log says of the resistance. */
+function byTrend(trend: ResistanceTrend): Finding[] {
+  const { factor, jump, leftOut, isWarmthKnown } = trend;
+  const aside = leftOut
+    .map(({ measuredOn, mohm }) => ` The ${mohm} mΩ of ${measuredOn} stand apart and were left out.`)
+    .join("");
+  const reason = `Resistance ${factor.toFixed(2)} times that of its best entries; retire at ${RESISTANCE.retired}.${aside}`;
+  const checkers: Finding[] = jump
+    ? [
+        {
+          word: "cannot say",
+          reason: `All readings are ${jump.times.toFixed(1)} times as high from ${jump.to} on: another checker, or harm after ${jump.from}? Measure it with both.`,
+        },
+      ]
+    : [];
+  if (factor >= RESISTANCE.retired) return [{ word: "bad", reason }, ...checkers];
+  if (factor >= RESISTANCE.watched) return [{ word: "watch", reason }, ...checkers];
+  if (!isGrown(trend)) return [{ word: "good", reason }, ...checkers];
+  const early = `Resistance grows: ${byShare(trend)} above its best entries; watched from ${((RESISTANCE.watched - 1) * 100).toFixed(0)} %.${aside}`;
+  return isWarmthKnown
+    ? [{ word: "watch", reason: early }, ...checkers]
+    : [
+        {
+          word: "cannot say",
+          reason: `${early} The cold alone can make as much: measure it at 20 to 25 °C, and write how warm it is.`,
+        },
+        ...checkers,
+      ];
+}
+
+function isGrown({ growth, error }: { growth: number; error: number }): boolean {
+  return growth > EARLY && growth > SURE_ERRORS * error;
+}
+
+function byShare({ growth, error }: { growth: number; error: number }): string {
+  return `${((Math.exp(growth) - 1) * 100).toFixed(0)} ± ${(200 * error).toFixed(0)} %`;
 }
 
 /** The cell with the highest resistance, against the middle of the others; null with fewer than two others. */

@@ -67,6 +67,9 @@ export function PackEntryForm({ pack, today, onDone }: { pack: Pack; today: stri
             <InputNumber min={0} suffix="mV" style={{ width: "100%" }} />
           </Form.Item>
         )}
+        <Form.Item label="How warm it is" name="temperatureC" {...problem("temperatureC")}>
+          <InputNumber min={-20} max={60} suffix="°C" placeholder="a cold one resists more" style={{ width: "100%" }} />
+        </Form.Item>
         <Form.Item label="Took from the charger" name="capacityMah" {...problem("capacityMah")}>
           <InputNumber min={1} suffix="mAh" style={{ width: "100%" }} />
         </Form.Item>

@@ -44,6 +44,7 @@ function LogTable({ log }: { log: readonly PackLogEntry[] }) {
             <th>Day</th>
             <th>Cycles</th>
             <th>mΩ a cell</th>
+            <th>°C</th>
             <th>mAh</th>
             <th>Apart, mV</th>
             <th>Note</th>
@@ -58,6 +59,7 @@ function LogTable({ log }: { log: readonly PackLogEntry[] }) {
                 {entry.resistanceMohm?.toFixed(1) ?? "–"}
                 <Cells values={entry.cellsMohm} decimals={1} />
               </td>
+              <td className="number">{entry.temperatureC?.toFixed(0) ?? "–"}</td>
               <td className="number">{entry.capacityMah?.toFixed(0) ?? "–"}</td>
               <td className="number">
                 {entry.spreadMv?.toFixed(0) ?? "–"}

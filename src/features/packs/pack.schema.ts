@@ -40,6 +40,8 @@ export const LogPackInput = v.pipe(
     resistanceMohm: figure(1000, 0.1),
     capacityMah: figure(1_000_000, 1),
     spreadMv: figure(2000),
+    /** How warm the pack is. */
+    temperatureC: v.optional(figure(60, -20)),
     /** From the first cell on; null where none was measured. */
     cellsMohm: ofCells(1000, 0.1),
     cellsV: ofCells(5, 0.5),

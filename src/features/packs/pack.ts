@@ -1,5 +1,6 @@
 import { type Chemistry } from "@/core/bench/measure/chemistries";
-import { type PackAdvice, type PackEntry } from "@/core/bench/packLog";
+import { type PackEntry } from "@/core/bench/packEntry";
+import { type PackAdvice } from "@/core/bench/packLog";
 
 /** A pack of the shop or of a customer. */
 export interface Pack {

@@ -34,7 +34,7 @@ export async function listPacks(db: Db): Promise<Pack[]> {
 
 const LIST_ENTRIES = `
   SELECT e.pack_id, e.id, DATE_FORMAT(e.measured_on, '%Y-%m-%d') AS measured_on, e.cycles, e.resistance_mohm,
-         e.cells_mohm, e.cells_v, e.capacity_mah, e.spread_mv, e.note, p.display_name
+         e.cells_mohm, e.cells_v, e.capacity_mah, e.spread_mv, e.temperature_c, e.note, p.display_name
     FROM pack_entry AS e
     JOIN person AS p ON p.id = e.person_id
    ORDER BY e.pack_id, e.measured_on, e.id`;
@@ -54,6 +54,7 @@ export async function listPackEntries(db: Db): Promise<Map<number, PackLogEntry[
       cellsV: readCells(row.cells_v as string | null),
       capacityMah: row.capacity_mah as number | null,
       spreadMv: row.spread_mv as number | null,
+      temperatureC: row.temperature_c as number | null,
       note: row.note as string,
       by: row.display_name as string,
     });
@@ -90,8 +91,8 @@ export async function updatePack(db: Db, pack: SavePackInput & { id: number }, n
 
 const INSERT_ENTRY = `
   INSERT INTO pack_entry (pack_id, measured_on, cycles, resistance_mohm, cells_mohm, cells_v, capacity_mah, spread_mv,
-                          note, person_id, request_key)
-  SELECT id, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?
+                          temperature_c, note, person_id, request_key)
+  SELECT id, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?
     FROM pack
    WHERE id = ?
   ON DUPLICATE KEY UPDATE note = pack_entry.note`;
@@ -99,7 +100,7 @@ const INSERT_ENTRY = `
 /** Writes an entry; the same request twice is written once. @throws {NotFoundError} */
 export async function insertPackEntry(db: Db, entry: LogPackInput, personId: number): Promise<void> {
   const { packId, measuredOn, cycles, resistanceMohm, cellsMohm, cellsV, capacityMah, spreadMv, note } = entry;
-  const { requestKey } = entry;
+  const { temperatureC = null, requestKey } = entry;
   const cells = [cellsMohm, cellsV].map((list) => list && JSON.stringify(list));
   const values = [
     measuredOn,
@@ -108,6 +109,7 @@ export async function insertPackEntry(db: Db, entry: LogPackInput, personId: num
     ...cells,
     capacityMah,
     spreadMv,
+    temperatureC,
     note,
     personId,
     requestKey ?? null,

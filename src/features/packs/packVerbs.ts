@@ -1,5 +1,6 @@
 import "server-only";
-import { advisePack, cellSums } from "@/core/bench/packLog";
+import { cellSums } from "@/core/bench/packEntry";
+import { advisePack } from "@/core/bench/packLog";
 import { hasRole } from "@/server/person";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { formatDay } from "@/shared/format";
