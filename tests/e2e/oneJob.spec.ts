@@ -233,7 +233,7 @@ async function walk(page: Page, hands: Hands, browser: Browser, tag: string): Pr
     expect(text).toMatch(/Arm cracked at its root: rear left \(not in the library\)/);
     expect(text).toMatch(/Done: arm: rear left: from cracked to splinted and glued/);
     expect(text).toMatch(/No proof failed after it; 1 waived/);
-    expect(text).toMatch(/standby 0\.5 A, limiter set to 2 A: not above it/);
+    expect(text).toMatch(/standby 0\.5 A, limiter set to 2 A: well below it/);
     expect(text).toMatch(/hovered 150 s: at least 120 s asked/);
     expect(text).toMatch(
       /Power draw against the baseline\s+met\s+Ines Vaar\s+by eye, because the bench is out for repair/,

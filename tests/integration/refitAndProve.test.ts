@@ -332,7 +332,7 @@ describe("what a proof is met by", () => {
     });
     expect((await rowOf(jobId, "first-power")).state).toBe("open");
     await give(jobId, "first-power", { by: "figures", values: { standby: 0.4, limiter: 2 } });
-    expect((await rowOf(jobId, "first-power")).metBy).toMatch(/standby 0\.4.A, limiter set to 2.A: not above it/);
+    expect((await rowOf(jobId, "first-power")).metBy).toMatch(/standby 0\.4.A, limiter set to 2.A: well below it/);
   });
 
   it("takes no photo that is not on the job", async () => {

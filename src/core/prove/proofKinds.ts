@@ -91,7 +91,8 @@ export const PROOF_KINDS = {
           { id: "standby", label: "standby", unit: "A" },
           { id: "limiter", label: "limiter set to", unit: "A" },
         ],
-        rule: { kind: "not above", of: "standby", limit: "limiter" },
+        // A limiter that limits shows its own setting: a short behind it looks like a standby of just so much.
+        rule: { kind: "well below", of: "standby", limit: "limiter", share: 0.8 },
       },
     },
     cautions: [PROPS_OFF, "Have the fire-safe place at hand."],

@@ -18,6 +18,8 @@ describe("judgeFigures", () => {
     ["picture-range", { distance: 50 }, "true"],
     ["first-power", { standby: 0.7, limiter: 2 }, "true"],
     ["first-power", { standby: 2.4, limiter: 2 }, "false"],
+    ["first-power", { standby: 2, limiter: 2 }, "false"], // a short, held by the limiter
+    ["first-power", { standby: 1.9, limiter: 2 }, "false"],
     ["range-check", { walked: 20, named: 30 }, "false"],
     ["rail-volts", { pad: 5.02, lowest: 4.5, highest: 5.5 }, "true"],
     ["rail-volts", { pad: 9.9, lowest: 4.5, highest: 5.5 }, "false"],
@@ -53,10 +55,15 @@ describe("judgeFigures", () => {
     }
   });
 
-  it("does not let something agree with a meter that reads nothing", () => {
+  it("does not let anything agree with a meter that reads nothing, not even a craft that shows nothing", () => {
     expect(judgeFigures(figures("current-scale"), { shown: 3, meter: 0 }).word).toBe("false");
+    expect(judgeFigures(figures("current-scale"), { shown: 0, meter: 0 }).word).toBe("false");
+    expect(judgeFigures(figures("voltage-scale"), { shown: 0, meter: 0 }).text).toMatch(/nothing is shown/);
   });
 
+  it("refuses a bound of nothing, which any walk would pass", () => {
+    expect(() => judgeFigures(figures("range-check"), { walked: 0, named: 0 })).toThrow(/is no bound/);
+  });
   it("has a field for everything its rules speak of", () => {
     for (const [id, { needs }] of Object.entries(kinds)) {
       const rule = needs?.figures?.rule;

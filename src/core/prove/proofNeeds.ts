@@ -13,6 +13,7 @@ export type FigureRule =
   | { kind: "apart"; of: string; from: string; atMost: number }
   | { kind: "between"; of: string; from: string; to: string }
   | { kind: "not above"; of: string; limit: string }
+  | { kind: "well below"; of: string; limit: string; share: number }
   | { kind: "not below"; of: string; limit: string }
   | { kind: "at least"; of: string; value: number }
   | { kind: "at most"; of: string; value: number };
@@ -71,8 +72,9 @@ function apply(
   switch (rule.kind) {
     case "agree": {
       const against = values[rule.with]!;
-      // Against nothing there is no share: only nothing agrees with it.
-      const share = against === 0 ? (own === 0 ? 0 : Infinity) : Math.abs(own / against - 1);
+      // Two dead readings agree as well: against nothing, nothing is shown.
+      if (against === 0) return { isMet: false, why: `against ${figure(0, unit)} nothing is shown` };
+      const share = Math.abs(own / against - 1);
       return { isMet: share <= rule.withinShare, why: `${percent(share)} apart, at most ${percent(rule.withinShare)}` };
     }
     case "apart": {
@@ -88,7 +90,16 @@ function apply(
     }
     case "not above":
       return { isMet: own <= values[rule.limit]!, why: own <= values[rule.limit]! ? "not above it" : "above it" };
+    case "well below": {
+      const isMet = own <= rule.share * values[rule.limit]!;
+      return {
+        isMet,
+        why: isMet ? "well below it" : `not below ${percent(rule.share)} of it: there it is the limiter that holds it`,
+      };
+    }
     case "not below":
+      if (values[rule.limit]! <= 0)
+        throw new CoreInputError("bad_range", `${figure(values[rule.limit]!, unit)} is no bound: anything is above it`);
       return { isMet: own >= values[rule.limit]!, why: own >= values[rule.limit]! ? "not below it" : "below it" };
     case "at least":
       return { isMet: own >= rule.value, why: `at least ${figure(rule.value, unit)} asked` };
