@@ -7,6 +7,8 @@ import { reportPdf } from "@/features/handback/reportPdf";
 import { armRun } from "@/features/bench/benchVerbs";
 import { confirmBeforePower } from "@/features/job/power/confirmBeforePower";
 import { getCraft } from "@/features/craft/craftRepository";
+import { findClosedCase } from "@/features/faultLibrary/closedCaseRepository";
+import { type VerbContext } from "@/server/verbs/verbContext";
 import { nameCause, withdrawCause } from "@/features/isolate/isolateVerbs";
 import { causesOf } from "@/features/job/causes/causesOf";
 import { changeJob } from "@/features/job/changeJob";
@@ -326,7 +328,7 @@ describe("what a proof is met by", () => {
   it("holds typed figures against their limit, and stores nothing of one that misses it", async () => {
     const jobId = await readyFor("first-power");
     const over = { by: "figures" as const, values: { standby: 2.6, limiter: 2 } };
-    await expect(give(jobId, "first-power", over)).rejects.toThrow(/above it/);
+    await expect(give(jobId, "first-power", over)).rejects.toThrow(/not below 80.% of it/);
     await expect(give(jobId, "first-power", { by: "figures", values: { standby: 0.4 } })).rejects.toMatchObject({
       code: "invalid_input",
     });
@@ -549,6 +551,36 @@ describe("handBack", () => {
     await expect(
       handBack(shop.technician, { ...(await shop.target(jobId)), to: "Test owner", note: "" }),
     ).rejects.toThrow(/Nothing was asked/);
+  });
+
+  it("lets one go unrepaired with a reason, says so wherever the job is told, and learns nothing of it", async () => {
+    const jobId = await shop.receive();
+    const unrepaired = "the owner declines the price";
+    const target = await shop.target(jobId);
+    await handBack(shop.technician, { ...target, to: "Test owner", note: "", unrepaired });
+    expect(await getJob(shop.pool, jobId)).toMatchObject({
+      bay: "handback",
+      headline: "Went back unrepaired to Test owner",
+    });
+    const report = reportOf(await loadJobFacts(shop.pool, jobId), { shopName: "", paper: "A4" });
+    expect(report.handedBack).toMatch(/to Test owner, UNREPAIRED$/);
+    expect(report.sections.find(({ title }) => title === "Unrepaired")!.lines.join(" ")).toMatch(
+      /declines the price.*not to be powered or flown/,
+    );
+    expect(await findClosedCase(shop.pool, jobId)).toBeNull();
+  });
+
+  it("lets only a lead give one back unrepaired on which work stands unproven, and nobody one that is proven", async () => {
+    const jobId = await inProve();
+    const give = async (who: VerbContext) =>
+      handBack(who, { ...(await shop.target(jobId)), to: "Test owner", note: "", unrepaired: "beyond its worth" });
+    await expect(give(shop.technician)).rejects.toThrow(/lead/);
+    await meetAll(jobId);
+    await expect(give(shop.lead)).rejects.toThrow(/goes back repaired/);
+    const other = await inProve();
+    const target = await shop.target(other);
+    await handBack(shop.lead, { ...target, to: "Test owner", note: "", unrepaired: "beyond its worth" });
+    expect((await getJob(shop.pool, other)).closedAt).not.toBeNull();
   });
 
   it("gives a report of one page that says what was proven and never that it may fly", async () => {

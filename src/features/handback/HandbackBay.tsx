@@ -28,6 +28,8 @@ export interface HandbackBayProps {
   proofCount: number;
   openProofs: number;
   mayEdit: boolean;
+  /** May let it go back as it is, with nothing proven. */
+  mayLetGo: boolean;
   /** Null while the job is open, or when it named no cause. */
   closedCase: ClosedCaseProps["closedCase"] | null;
   mayDecideCase: boolean;
@@ -77,6 +79,7 @@ function HandOver(props: HandbackBayProps) {
         {pictures.length === 0 ? "Report as PDF, one page" : "Report as PDF"}
       </Button>
       {mayEdit && <HandOverForm {...props} />}
+      {mayEdit && !props.isReleasable && <UnrepairedForm {...props} />}
     </section>
   );
 }
@@ -106,7 +109,7 @@ function Release({ report, craftId, isClosed, isReleasable, lacks, proofCount, o
   return (
     <p className="watch">
       {proofCount === 0
-        ? "Nothing was asked to be proven. Record the repair in Refit first."
+        ? "Nothing was asked to be proven. Record the repair in Refit first, or let it go back unrepaired."
         : `${openProofs === 1 ? "1 proof is" : `${openProofs} proofs are`} still open.`}{" "}
       <Link href="prove">To Prove</Link>
     </p>
@@ -136,6 +139,42 @@ function HandOverForm({ target, report, owner, isReleasable }: HandbackBayProps)
         </Button>
       </div>
     </Form>
+  );
+}
+
+/** The way out where nothing will be mended: the owner declines, it is beyond its worth. */
+function UnrepairedForm({ target, owner, mayLetGo, proofCount }: HandbackBayProps) {
+  const { run, isBusy, failure, reload } = useVerb(handBackAction);
+  if (!mayLetGo)
+    return (
+      <p className="soft">{proofCount > 0 && "Work on it stands unproven: only a lead lets it go back as it is."}</p>
+    );
+  return (
+    <details>
+      <summary>It goes back unrepaired</summary>
+      <Form
+        layout="vertical"
+        requiredMark={false}
+        initialValues={{ to: owner, unrepaired: "" }}
+        onFinish={(values: object) => void run({ ...target, note: "", ...values })}
+      >
+        <Form.Item label="Who takes it back?" name="to">
+          <Input maxLength={80} />
+        </Form.Item>
+        <Form.Item label="Why?" name="unrepaired" rules={[{ required: true, min: 3, message: "Say why." }]}>
+          <Input maxLength={200} placeholder="the owner declines the price, beyond its worth …" />
+        </Form.Item>
+        <div className="stack">
+          <p className="watch">
+            The report will say that nothing was proven, and that it is not to be powered or flown.
+          </p>
+          <FailureNotice failure={failure} onReload={reload} />
+          <Button htmlType="submit" danger loading={isBusy}>
+            Give it back unrepaired and close
+          </Button>
+        </div>
+      </Form>
+    </details>
   );
 }
 

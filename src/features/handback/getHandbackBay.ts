@@ -48,6 +48,8 @@ export async function getHandbackBay(context: VerbContext, jobId: number): Promi
     proofCount: proofs.length,
     openProofs: proofs.filter(({ state }) => state === "open" || state === "failed").length,
     mayEdit: hasRole(context.person, "technician") && !job.closedAt,
+    // Where something was done to it and stands unproven, a lead decides.
+    mayLetGo: hasRole(context.person, proofs.length > 0 ? "lead" : "technician"),
     closedCase: closedCase && { counts: closedCase.counts, decidedBy: closedCase.decidedBy, reason: closedCase.reason },
     mayDecideCase: hasRole(context.person, "lead"),
   };

@@ -6,6 +6,8 @@ export const HandBackInput = v.object({
   ...JobTarget.entries,
   to: requiredText("Say who takes the craft.", 80),
   note: NoteText,
+  /** Why it goes back as it is; absent or empty where it was repaired. */
+  unrepaired: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(200, "At most 200 letters."))),
 });
 export type HandBackInput = v.InferOutput<typeof HandBackInput>;
 

@@ -25,31 +25,36 @@ import { handbackBay, handedBack } from "./handback.manifest";
 import { type DecideCaseInput, type HandBackInput } from "./handBack.schema";
 
 /**
- * Hands the craft back and closes the job.
+ * Hands the craft back and closes the job: proven, or with a reason as it is, unrepaired. Where something was done to it and stands unproven, only a
+ * lead lets it go so.
  *
  * @throws {AppError} `forbidden`; `not_ready` unless every proof is met or waived and no part is lacking; {ConflictError}; {NotFoundError}
  */
 export async function handBack(context: VerbContext, input: HandBackInput): Promise<null> {
   requireRole(context, "technician");
-  const { to, note } = input;
+  const { to, note, unrepaired = "" } = input;
   return changeJob(context, input, async (db, job) => {
     const proofs = await listProofs(db, job.id);
-    if (!mayRelease(proofs)) {
+    if (unrepaired !== "") {
+      if (mayRelease(proofs)) throw new AppError("not_ready", "Every proof is met or waived: it goes back repaired.");
+      if (proofs.length > 0) requireRole(context, "lead");
+    } else if (!mayRelease(proofs)) {
       const open = proofs.filter(({ state }) => state === "open" || state === "failed").length;
       throw new AppError(
         "not_ready",
         proofs.length === 0
-          ? "Nothing was asked to be proven. Record the repair in Refit first."
+          ? "Nothing was asked to be proven. Record the repair in Refit first, or let it go back unrepaired."
           : `${open === 1 ? "1 proof is" : `${open} proofs are`} neither met nor waived.`,
       );
     }
     const lacks = lacking(positionsOf(await listFittedParts(db, job.craftId)));
-    if (lacks.length > 0)
+    if (unrepaired === "" && lacks.length > 0)
       throw new AppError("not_ready", `The craft lacks a part. ${lacks.join("; ")}. Fit one in Refit.`);
     await releaseReservations(db, job.id);
     const events = await listEvents(db, job.id);
-    await rememberCase(db, job, events, proofs);
-    const handed = handedBack.of({ to, note });
+    // What was never proven teaches nothing.
+    if (unrepaired === "") await rememberCase(db, job, events, proofs);
+    const handed = handedBack.of({ to, note, unrepaired });
     return {
       events: [handed],
       patch: {

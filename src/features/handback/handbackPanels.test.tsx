@@ -42,6 +42,7 @@ const show = (more: Partial<HandbackBayProps> = {}) =>
       proofCount={3}
       openProofs={0}
       mayEdit
+      mayLetGo
       closedCase={null}
       mayDecideCase={false}
       {...more}
@@ -99,12 +100,31 @@ describe("HandbackBay", () => {
   it.each([
     [{ proofCount: 3, openProofs: 1 }, "1 proof is still open."],
     [{ proofCount: 3, openProofs: 2 }, "2 proofs are still open."],
-    [{ proofCount: 0, openProofs: 0 }, "Nothing was asked to be proven. Record the repair in Refit first."],
+    [{ proofCount: 0, openProofs: 0 }, "Nothing was asked to be proven. Record the repair in Refit first"],
   ])("does not hand back while %j, and leads to Prove", (more, sentence) => {
     show({ ...more, isReleasable: false });
     expect(screen.getByText(sentence, { exact: false })).toBeInTheDocument();
     expect(screen.getByRole("button", { name: /^Hand back and close/ })).toBeDisabled();
     expect(screen.getByRole("link", { name: "To Prove" })).toHaveAttribute("href", "prove");
+  });
+
+  it("gives a craft back unrepaired with its reason, where it may not be handed back as proven", async () => {
+    show({ isReleasable: false, proofCount: 0 });
+    fireEvent.click(screen.getByText("It goes back unrepaired"));
+    fireEvent.change(screen.getByLabelText("Why?"), { target: { value: "the owner declines the price" } });
+    await act(async () => fireEvent.click(screen.getByRole("button", { name: /^Give it back unrepaired/ })));
+    expect(give).toHaveBeenCalledWith(
+      expect.objectContaining({ jobId: 12, to: "Ada Quist", unrepaired: "the owner declines the price" }),
+    );
+  });
+
+  it("leaves that to a lead where work stands unproven, and offers it to nobody where all is proven", () => {
+    const { unmount } = show({ isReleasable: false, openProofs: 1, mayLetGo: false });
+    expect(screen.getByText(/only a lead lets it go back/)).toBeInTheDocument();
+    expect(screen.queryByText("It goes back unrepaired")).toBeNull();
+    unmount();
+    show();
+    expect(screen.queryByText("It goes back unrepaired")).toBeNull();
   });
 
   it("never says that the craft may fly", () => {

@@ -6,7 +6,7 @@ import { reportSections } from "@/features/job/bays/bayRegistry";
 import { type WorkshopContent } from "@/features/faultLibrary/workshop.schema";
 import { jobNumber } from "@/features/job/job";
 import { formatDate } from "@/shared/format";
-import { handedBack } from "./handback.manifest";
+import { handedBack, unrepairedOf } from "./handback.manifest";
 
 /** What the report says, in words and figures, before it becomes a page. */
 export interface Report {
@@ -31,7 +31,7 @@ export function reportOf(facts: JobFacts, { shopName, paper }: Pick<WorkshopCont
     craft: `${craft.name}, ${CRAFT_KINDS[craft.kind].name.toLowerCase()} ${craft.frameClass}, tail number ${craft.tailNumber}, ${craft.massG} g`,
     received: formatDate(job.receivedAt),
     handedBack: job.closedAt
-      ? `${formatDate(job.closedAt)} to ${handedBack.last(events)?.payload.to ?? ""}`
+      ? `${formatDate(job.closedAt)} to ${handedBack.last(events)?.payload.to ?? ""}${unrepairedOf(events) === null ? "" : ", UNREPAIRED"}`
       : "not yet",
     shopName,
     paper,
