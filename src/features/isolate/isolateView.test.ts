@@ -83,4 +83,13 @@ describe("isolateView", () => {
     const view = viewOf([black, entry(3, { kind: "symptom", symptomId: "picture-breaks-up-near", value: true })]);
     expect(view.bestSet.length).toBeGreaterThanOrEqual(1);
   });
+
+  it("says that no repair pays yet where giving up is cheaper than a blind try, and never of one in no time", () => {
+    const burnt = entry(2, { kind: "symptom", symptomId: "burnt-trace", value: true });
+    const { sentence, next } = viewOf([burnt]).advice!;
+    expect(sentence).not.toMatch(/\b0 min\b/);
+    expect(sentence).toMatch(/No repair pays yet/);
+    expect(next).toBe("");
+    expect(viewOf([black, supply]).advice!.sentence).toMatch(/ min and .* in all/);
+  });
 });

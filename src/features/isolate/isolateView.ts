@@ -320,7 +320,11 @@ function adviceView(library: Library, { advice, isOutside }: Diagnosis, currency
     return {
       advice: "check",
       title: "Check on.",
-      sentence: `To a proven repair it takes ${way(bestCheck.wholeWay)} on average with this check first, and ${way(repairFirst)} with the likeliest repair done now.`,
+      sentence: `To a proven repair it takes ${way(bestCheck.wholeWay)} on average with this check first. ${
+        first
+          ? `With the likeliest repair done now it takes ${way(repairFirst)}.`
+          : `No repair pays yet: to give the craft up would cost ${money(repairFirst.cents)}, and every blind try more.`
+      }`,
       next: first ? `Repaired now: ${nameOf(first.repair)}, needed with ${formatPercent(first.probability)}.` : "",
     };
   }

@@ -26,7 +26,7 @@ export function PacksPage({ packs, today, mayEdit }: PacksPageProps) {
         <p className="soft">
           {packs.length === 0
             ? "None yet. Put a pack on the shelf when it is new: its first entry is what later ones are held against."
-            : "A pack is held against its own first entry and its label. Open one for its log."}
+            : "A pack is held against its own best entries and its label. Open one for its log."}
         </p>
         {mayEdit && (
           <Button type={packs.length === 0 ? "primary" : "default"} onClick={() => setOpen("new")}>
