@@ -60,7 +60,13 @@ export function compareEscs({ rows }: EscMatrix): EscRow[] {
 }
 
 function same(a: string, b: string): boolean {
-  return a.toLowerCase().replace(/\s+/g, "") === b.toLowerCase().replace(/\s+/g, "");
+  return plain(a) === plain(b);
+}
+
+/** A value as it is copied off a screen, without what hands write unlike: capitals, blanks, the unit behind it, the v before a version. */
+function plain(value: string): string {
+  const bare = value.toLowerCase().replace(/\s+/g, "");
+  return bare.replace(/^v(?=\d)/, "").replace(/(?<=\d)(°|degrees?|deg|khz|hz|µs|μs|us|%)$/, "");
 }
 
 /** A row with the value of the ESC at place `from`, counted from 0, copied to all. */

@@ -1,6 +1,7 @@
 import { compareEscs, type EscMatrix } from "../bench/escSettings";
 import { type PartKind } from "../craft/partKinds";
 import { rotorSpots, type Shape, spotOfPosition } from "../craft/spots";
+import { typeName } from "../craft/typeName";
 
 /** A part of a set, as it is fitted. */
 export interface SetPart {
@@ -43,17 +44,40 @@ export function setAlarms(parts: readonly SetPart[], matrix: EscMatrix | null): 
   return [...mixed, ...odd];
 }
 
+/** Mixed types among the parts of one role; a part that nobody named says nothing. */
 function mixedTypes(parts: readonly SetPart[], kind: PartKind, set: string): string[] {
-  const byType = new Map<string, string[]>();
-  for (const { position, name, continuousA } of parts.filter((part) => part.kind === kind)) {
-    const type = continuousA === null ? name : `${name}, ${continuousA} A`;
-    byType.set(type, [...(byType.get(type) ?? []), position]);
-  }
-  if (byType.size < 2) return [];
-  const types = [...byType].sort(([, a], [, b]) => b.length - a.length);
-  return [
-    `The ${set} are not of one type: ${types.map(([type, positions]) => `${type} on ${positions.join(", ")}`).join("; ")}.`,
-  ];
+  const named = parts.filter((part) => part.kind === kind && part.name.trim() !== "");
+  return groups(named, ({ position }) => roleOf(position)).flatMap((role) => {
+    const types = groups(role, (part) => typeOf(part, role)).sort((a, b) => b.length - a.length);
+    if (types.length < 2) return [];
+    const said = types.map((same) => `${nameOf(same[0]!)} on ${same.map(({ position }) => position).join(", ")}`);
+    return [`The ${set} are not of one type: ${said.join("; ")}.`];
+  });
+}
+
+function groups(parts: readonly SetPart[], keyOf: (part: SetPart) => string): SetPart[][] {
+  const byKey = new Map<string, SetPart[]>();
+  for (const part of parts) byKey.set(keyOf(part), [...(byKey.get(keyOf(part)) ?? []), part]);
+  return [...byKey.values()];
+}
+
+function nameOf({ name, continuousA }: SetPart): string {
+  return continuousA === null ? name.trim() : `${name.trim()}, ${continuousA} A`;
+}
+
+/** "Motor 3, rear left" is a motor as "Motor 1" is; a pusher is something else by design. */
+function roleOf(position: string): string {
+  return position
+    .toLowerCase()
+    .replace(/[\d,].*$/, "")
+    .trim();
+}
+
+/** What makes two parts one type: the name as any hand writes it, without its hand, and the rating where it is known of both. */
+function typeOf({ name, continuousA }: SetPart, role: readonly SetPart[]): string {
+  const bare = typeName(name);
+  const rated = role.find((other) => other.continuousA !== null && typeName(other.name) === bare)?.continuousA;
+  return `${bare} ${continuousA ?? rated ?? ""}`;
 }
 
 /** Which ESC of the settings sits at a position, from 0: its number, or else its place; null where the position names neither. */

@@ -1,6 +1,7 @@
 import "server-only";
 import { type PartKind } from "@/core/craft/partKinds";
 import { placeText } from "@/core/craft/spots";
+import { typeName } from "@/core/craft/typeName";
 import { burntBefore, isBurnt } from "@/core/refit/burntParts";
 import { carryEscSettings, escPlace } from "@/core/refit/motorSets";
 import { type Craft, type FittedPart } from "@/features/craft/craft";
@@ -70,7 +71,7 @@ export async function replacePart(context: VerbContext, input: ReplacePartInput)
 
 /** Says whether the new part is known to be of another type than the old one was. */
 function isOtherType(old: Pick<FittedPart, "name"> | null, fitted: { name: string }): boolean {
-  const [before, now] = [old?.name ?? "", fitted.name].map((name) => name.trim().toLowerCase());
+  const [before, now] = [old?.name ?? "", fitted.name].map(typeName);
   return before !== "" && now !== "" && before !== now;
 }
 
