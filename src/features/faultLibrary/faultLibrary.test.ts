@@ -81,6 +81,8 @@ describe("complaints", () => {
     expect(kindsOf("servo-jumps")).not.toContain("quad");
     expect(kindsOf("tail-wags")).not.toContain("quad");
     expect(kindsOf("wrong-way")).toContain("quad");
+    // It keeps power away: it must be there to be ticked, whatever the craft.
+    expect(kindsOf("damage-seen")).toEqual([...CRAFT_KIND_LIST]);
     expect(kindsOf("dropped")).toEqual([...CRAFT_KIND_LIST]);
     for (const kind of CRAFT_KIND_LIST) {
       expect(complaints.filter(({ craftKinds }) => craftKinds.includes(kind)).length).toBeGreaterThan(25);

@@ -223,7 +223,11 @@ function WrongSection({
       <Form.Item label="Complaint, in the customer's words" name="complaint">
         <Input maxLength={300} placeholder="Picture went black after a hard landing, still flies" />
       </Form.Item>
-      <WordsSay dangers={dangers} isSafe={isSafe} />
+      <WordsSay
+        dangers={dangers}
+        complaints={complaints.filter(({ craftKinds }) => kind === null || craftKinds.includes(kind))}
+        isSafe={isSafe}
+      />
       <div className={styles.pair}>
         <Form.Item label="When did it show?" name="phase">
           <Select options={PHASES.map((value) => ({ value, label: value }))} disabled={!isSafe} />

@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from "@testing-library/react";
+import { fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { Form, Input } from "antd";
 import { WordsSay } from "./WordsSay";
 
@@ -6,6 +6,16 @@ const DANGERS = [
   { id: "burnt-trace", whenTrue: "Burnt trace or smell" },
   { id: "wet-seen", whenTrue: "Wet, rusty or crusted" },
 ] as const;
+
+const COMPLAINTS = [
+  { id: "burnt-trace", whenTrue: "Burnt trace or smell", words: "burnt trace or smell smoke" },
+  { id: "wont-start", whenTrue: "One motor does not start or twitches", words: "one motor does not start or twitches" },
+  { id: "picture-black", whenTrue: "Black picture, no static", words: "black picture, no static dark" },
+  { id: "grinds", whenTrue: "A motor grinds", words: "a motor grinds rattles" },
+  { id: "arms-not", whenTrue: "Will not arm", words: "will not arm" },
+  { id: "tail", whenTrue: "Tail wags", words: "tail wags" },
+  { id: "hot", whenTrue: "Comes down hot", words: "comes down hot" },
+];
 
 function Intake({ onSeen }: { onSeen: (seen: unknown) => void }) {
   return (
@@ -19,7 +29,7 @@ function Intake({ onSeen }: { onSeen: (seen: unknown) => void }) {
       <Form.Item name="history" noStyle>
         <Input hidden />
       </Form.Item>
-      <WordsSay dangers={DANGERS} isSafe />
+      <WordsSay dangers={DANGERS} complaints={COMPLAINTS} isSafe />
       <button type="submit">Take it in</button>
     </Form>
   );
@@ -57,5 +67,17 @@ describe("what a customer's words may mean", () => {
     render(<Intake onSeen={() => undefined} />);
     fireEvent.change(screen.getByLabelText("Complaint"), { target: { value: "It fell. No smoke, no burnt smell." } });
     expect(screen.queryByRole("group", { name: "What these words may mean" })).toBeNull();
+  });
+
+  it("proposes what may have been seen, once, and keeps it beside what was picked", async () => {
+    const onSeen = jest.fn();
+    render(<Intake onSeen={onSeen} />);
+    fireEvent.change(screen.getByLabelText("Complaint"), {
+      target: { value: "One motor just twitches and it smells burnt" },
+    });
+    fireEvent.click(await screen.findByRole("button", { name: "One motor does not start or twitches" }));
+    expect(screen.queryByRole("button", { name: "Burnt trace or smell" })).toBeNull(); // the danger says it already
+    fireEvent.click(screen.getByRole("button", { name: "Take it in" }));
+    await waitFor(() => expect(onSeen).toHaveBeenCalledWith(["picture-black", "wont-start"]));
   });
 });
