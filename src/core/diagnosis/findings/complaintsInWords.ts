@@ -23,7 +23,7 @@ const SAME: readonly (readonly [said: RegExp, meant: string])[] = [
 
 /** Words that say nothing by themselves. */
 const EMPTY = new Set(
-  "the and its it's that this with when what was has had have for not out any all too very just only now then than are but from get gets got goes since more there where while like down come comes way time some something already again always after before back into onto own one".split(
+  "the and its it's that this with when what was has had have for not out any all too very just only now then than are but from get gets got goes since more there where while like down come comes way time some something already again always after before back into onto own one look please".split(
     " ",
   ),
 );
