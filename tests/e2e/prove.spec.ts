@@ -9,7 +9,7 @@ async function toProve(page: Page, tag: string): Promise<string> {
   await page.waitForURL(/\/refit$/);
   await page.getByRole("button", { name: "Record a setting or a mend" }).click();
   await page.getByLabel("What was set or mended?").fill("camera plug");
-  await pick(page, "On what?", "Settings only");
+  await pick(page, "On what?", "Settings: others, or several");
   await page.getByLabel("Now", { exact: true }).fill("re-seated and glued");
   await page.getByRole("button", { name: "Record it" }).click();
   await expect(page.getByText("Long low hover by eye")).toBeVisible();

@@ -20,7 +20,7 @@ export interface EndOff {
 const START_OFF = 0.015;
 const FULL_OFF = 0.025;
 
-/** Another change that explains a motor nearly as well is said beside it, from so much less. */
+/** Another change that explains a motor nearly as well is said beside it, from so much less, and more where the best one fits badly itself. */
 const AS_WELL = 3;
 
 /** What each change is, and what would tell it. */
@@ -37,10 +37,10 @@ const AS_WELL_BY: Readonly<Record<Change, string>> = {
 const ONE_THING: readonly ReadonlySet<Change>[] = [new Set(["winding", "shorted"])];
 
 /** What else it may be, as the end of a sentence; empty where one change alone explains the motor. */
-export function orElse({ explained: [best, ...others] }: Beside): string {
+export function orElse({ explained: [best, ...others], misfit }: Beside): string {
   const close = others.filter(
     ({ change, gain }) =>
-      gain > best!.gain - AS_WELL && !ONE_THING.some((one) => one.has(change) && one.has(best!.change)),
+      gain > best!.gain - AS_WELL * Math.max(1, misfit) && !ONE_THING.some((one) => one.has(change) && one.has(best!.change)),
   );
   return close.length > 0 ? ` It may as well be ${close.map(({ change }) => AS_WELL_BY[change]).join(", or ")}.` : "";
 }

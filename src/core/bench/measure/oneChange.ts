@@ -45,6 +45,8 @@ export interface Explained {
 export interface Beside {
   /** The best first. */
   explained: readonly Explained[];
+  /** What the best leaves, squared and by its own errors, for each figure that was free: 1 where the model holds. */
+  misfit: number;
   /**
    * How large a change is, to first order about a size, with its standard error; zero for what is as the others. If it is the only one, or
    * beside another one that is taken out, as far as the two can be told apart.
@@ -107,7 +109,8 @@ const MISSED = { speed: 0.0008, amps: 0.003 } as const;
 /** A median of n readings scatters by this much more than their mean, as a variance. */
 const MEDIAN_VARIANCE = Math.PI / 2;
 const FEWEST_THROTTLES = 5;
-const SLOWEST = 0.04;
+/** Slower than this share of its top speed a motor is near to standing, and what a change makes of it there is beyond all bounds. */
+const SLOWEST = 0.06;
 
 /**
  * Looks at one motor beside its sisters.
@@ -182,13 +185,12 @@ export function besideSisters(own: readonly StandSample[], others: readonly (rea
       gain: found.gain - (change === "shorted" ? FREEDOM.two : FREEDOM.one),
     };
   };
+  const free = apart.length - 1;
   const hasProp = turnsProp(model.noLoadA + model.load * top ** 2, model.noLoadA);
-  return {
-    explained: CHANGES.filter((change) => hasProp || change !== "prop")
-      .map(best)
-      .sort((a, b) => b.gain - a.gain),
-    estimate,
-  };
+  const explained = CHANGES.filter((change) => hasProp || change !== "prop")
+    .map(best)
+    .sort((a, b) => b.gain - a.gain);
+  return { explained, misfit: (none - explained[0]!.gain - FREEDOM.one) / free, estimate };
 }
 
 /** Speed and pack amps at a throttle and a voltage, once they have settled. */
