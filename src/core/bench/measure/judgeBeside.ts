@@ -40,7 +40,8 @@ const ONE_THING: readonly ReadonlySet<Change>[] = [new Set(["winding", "shorted"
 export function orElse({ explained: [best, ...others], misfit }: Beside): string {
   const close = others.filter(
     ({ change, gain }) =>
-      gain > best!.gain - AS_WELL * Math.max(1, misfit) && !ONE_THING.some((one) => one.has(change) && one.has(best!.change)),
+      gain > best!.gain - AS_WELL * Math.max(1, misfit) &&
+      !ONE_THING.some((one) => one.has(change) && one.has(best!.change)),
   );
   return close.length > 0 ? ` It may as well be ${close.map(({ change }) => AS_WELL_BY[change]).join(", or ")}.` : "";
 }
