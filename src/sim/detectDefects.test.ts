@@ -17,6 +17,10 @@ describe("defects of the simulator", () => {
 
   it("leave intervals of Kv, R and I0 that cover the truth about 95 % of the time", () => {
     // 400 motors: three standard deviations of the share are 3.3 %.
-    for (const share of Object.values(motorCoverage(400))) expect(Math.abs(share - 0.95)).toBeLessThan(0.033);
+    const { kv, resistanceOhm, noLoadA } = motorCoverage(400);
+    expect(Math.abs(noLoadA - 0.95)).toBeLessThan(0.033);
+    // Here windings stay cold and throttles begin at nothing: intervals that allow for real ones hold the truth more often. How often they do of
+    // motors that others made is held in tests/fixtures/otherBench and thirdBench.
+    for (const share of [kv, resistanceOhm]) expect(share).toBeGreaterThan(0.95 - 0.033);
   });
 });
