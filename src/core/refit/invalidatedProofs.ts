@@ -124,18 +124,13 @@ const KEPT_BY_A_MEND: readonly ProofKindId[] = [
 /** Parts without a wire: a mend of one changes what a new one would. */
 const WITHOUT_WIRES: readonly PartKind[] = ["pack", "prop", "rotor_head"];
 
-/** What a mend touched where it touched no one part of the craft. */
-const BY_MEND: Readonly<Record<string, readonly ProofKindId[]>> = {
+/** What a mend invalidates where that is not what a new part would: of no one part, or of one that is mended otherwise than by soldering. */
+const BY_MEND: Readonly<
+  Record<Exclude<Mendable, PartKind | `set_${string}`>, readonly ProofKindId[]> &
+    Partial<Record<Mendable, readonly ProofKindId[]>>
+> = {
   frame: ["mounting", "balance-point", ...FLY_AGAIN, "full-throttle"],
-  regulator: [
-    ...ALWAYS,
-    "rail-volts",
-    "receiver-map",
-    "failsafe-bench",
-    "picture-bench",
-    ...FLY_AGAIN,
-    "full-throttle",
-  ],
+  regulator: BY_PART.regulator,
   firmware: [...OF_THE_BOARD, "esc-settings", "servo-setup", "picture-bench", "full-throttle"],
   airspeed: ["mounting", "airspeed", ...FLY_AGAIN],
   // It must still be seen to have helped.
@@ -150,7 +145,7 @@ function invalidatedByMend(mended: Mendable): readonly ProofKindId[] {
   const setting = settingKindOf(mended);
   if (setting) return ["settings", ...SETTING_PROOFS[setting].proofs];
   const own = BY_MEND[mended];
-  if (own || !isPartKind(mended)) return own ?? BY_MEND.settings!;
+  if (own || !isPartKind(mended)) return own ?? BY_MEND.settings;
   const ofPart = BY_PART[mended];
   if (WITHOUT_WIRES.includes(mended)) return ofPart;
   return [...ALWAYS, ...ofPart.filter((id) => !KEPT_BY_A_MEND.includes(id))];

@@ -7,7 +7,14 @@ export const HandBackInput = v.object({
   to: requiredText("Say who takes the craft.", 80),
   note: NoteText,
   /** Why it goes back as it is; absent or empty where it was repaired. */
-  unrepaired: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(200, "At most 200 letters."))),
+  unrepaired: v.optional(
+    v.pipe(
+      v.string(),
+      v.trim(),
+      v.maxLength(200, "At most 200 letters."),
+      v.check((why) => why === "" || why.length >= 3, "Say why."),
+    ),
+  ),
 });
 export type HandBackInput = v.InferOutput<typeof HandBackInput>;
 
