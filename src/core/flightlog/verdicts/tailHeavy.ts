@@ -71,7 +71,8 @@ function turnedAway(view: FlightView): Verdict[] {
   const [attackT, , elevatorT] = fit.tValues;
   const angle = view.channel("pitch");
   const target = view.channel("pitch_target");
-  const error = angle ? angle.map((each, row) => Math.abs((target?.[row] ?? quantileOf(angle, 0.5)) - each)) : null;
+  const usual = angle && !target ? quantileOf(angle, 0.5) : NaN;
+  const error = angle ? angle.map((each, row) => Math.abs((target ? target[row]! : usual) - each)) : null;
   const wandering = error ? quantileOf(error, 0.95) : quantileOf(rate.map(Math.abs), 0.95) / 3;
   if (
     !(onAttack! > 0) ||
