@@ -85,12 +85,13 @@ function lawsOf(view: FlightView, axis: SurfaceAxis, push: Float64Array, sign: n
   if (!hasTarget && !stick) return [];
   const stillStick = stick ? 0.15 * spreadOf(stick) : NaN;
   const handGain = stick ? handGainOf(view, stick, surface, rows) : NaN;
+  const middle = { surface: quantileOf(surface, 0.5), stick: stick ? quantileOf(stick, 0.5) : NaN };
   const laws: Law[] = [];
   for (const { from, to } of view.flights) {
     for (let start = from; start + rows <= to; start += hop) {
       if (mode && mode[start] !== mode[start + rows - 1]) continue;
       if (spreadOf(surface, start, start + rows) < STANDS * usualMotion) {
-        const pinned = pinnedLaw({ surface, stick, push, handGain, usualMotion }, sign, start, start + rows);
+        const pinned = pinnedLaw({ surface, stick, push, handGain, usualMotion, middle }, sign, start, start + rows);
         if (pinned) laws.push(pinned);
         continue;
       }
@@ -122,15 +123,24 @@ function pinnedLaw(
     push,
     handGain,
     usualMotion,
-  }: { surface: Float64Array; stick: Float64Array | null; push: Float64Array; handGain: number; usualMotion: number },
+    middle,
+  }: {
+    surface: Float64Array;
+    stick: Float64Array | null;
+    push: Float64Array;
+    handGain: number;
+    usualMotion: number;
+    /** Where surface and stick stand as a rule. */
+    middle: { surface: number; stick: number };
+  },
   sign: number,
   from: number,
   to: number,
 ): Law | null {
-  const off = meanOf(surface, from, to) - quantileOf(surface, 0.5);
+  const off = meanOf(surface, from, to) - middle.surface;
   const wanted = meanOf(push, from, to);
   if (Math.abs(off) < FAR_OFF * usualMotion || Math.abs(wanted) < RAN_AWAY_DEG) return null;
-  const byHand = stick ? handGain * (meanOf(stick, from, to) - quantileOf(stick, 0.5)) : 0;
+  const byHand = stick ? handGain * (meanOf(stick, from, to) - middle.stick) : 0;
   if (Number.isFinite(byHand) && byHand * off > 0.5 * off ** 2) return null;
   const way = sign * Math.sign(off) * Math.sign(wanted);
   return { from, to, link: way, tValue: way * 2 * SURE_T, isPinned: true };
