@@ -104,6 +104,15 @@ interface Choice {
   strengthFor: (check: Check, faultId: string) => number;
 }
 
+const asked = new WeakMap<Check, readonly string[]>();
+
+/** The symptoms that a check's answers speak of. */
+function askedBy(check: Check): readonly string[] {
+  const known = asked.get(check) ?? [...new Set(check.outcomes.flatMap(({ sets }) => Object.keys(sets)))];
+  asked.set(check, known);
+  return known;
+}
+
 function fixedOrder(choose: (situation: Situation, choice: Choice) => Check | undefined): Strategy {
   return (situation) => {
     const { library, context, findings } = situation;
@@ -121,11 +130,9 @@ function fixedOrder(choose: (situation: Situation, choice: Choice) => Check | un
     const done = new Set(findings.map((finding) => (finding.kind === "check" ? finding.checkId : "")));
     const symptoms = new Map(library.symptoms.map((symptom) => [symptom.id, symptom]));
     const strengthFor = (check: Check, faultId: string) =>
-      Math.max(
+      askedBy(check).reduce(
+        (most, id) => (known.has(id) ? most : Math.max(most, symptoms.get(id)!.links[faultId] ?? 0)),
         0,
-        ...check.outcomes
-          .flatMap(({ sets }) => Object.keys(sets))
-          .map((id) => (known.has(id) ? 0 : (symptoms.get(id)!.links[faultId] ?? 0))),
       );
     const checks = library.checks.filter(
       (check) =>
