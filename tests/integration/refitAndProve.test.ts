@@ -23,6 +23,7 @@ import { cleanFlyingOf } from "@/features/prove/cleanFlying";
 import { type GivenEvidence } from "@/features/prove/prove.schema";
 import { decideProof, logSortie, putRight, reopenProof } from "@/features/prove/proveVerbs";
 import { changeSetting } from "@/features/refit/changeSetting";
+import { type ReplacePartInput } from "@/features/refit/refit.schema";
 import { replacePart } from "@/features/refit/replacePart";
 import { randomUuid } from "@/shared/randomUuid";
 import { openTestShop, type TestShop } from "./testShop";
@@ -73,18 +74,20 @@ async function meetAll(jobId: number) {
   for (const { kind, state } of await proofs(jobId)) if (state === "open") await decide(jobId, kind, "met");
 }
 
+const BY_WORDS = { reason: "burnt, smelt it" };
+
 describe("a part that burnt before at the same place", () => {
   it("is not fitted a third time without a reason, which is kept with it", async () => {
     const jobId = await shop.receive();
     const { craftId } = await getJob(shop.pool, jobId);
-    const burn = async (despite: string) => {
+    const burn = async (despite: string, said: Pick<ReplacePartInput, "reason" | "removedAs"> = BY_WORDS) => {
       const old = (await listFittedParts(shop.pool, craftId)).find(
         (part) => part.position === "Camera" && !part.removedAt,
       )!;
       await replacePart(shop.technician, {
         ...(await shop.target(jobId)),
         partId: old.id,
-        reason: "burnt, smelt it",
+        ...said,
         name: "Camera mark 2",
         serial: "none",
         continuousA: null,
@@ -93,10 +96,16 @@ describe("a part that burnt before at the same place", () => {
     };
     await burn("");
     await expect(burn("")).rejects.toThrow(/second camera that burnt on this craft: its power is the suspect/);
+    // What a hand says counts, and not what the words sound like, either way.
+    await expect(burn("", { reason: "two gates gone", removedAs: "burnt" })).rejects.toThrow(
+      /its power is the suspect/,
+    );
+    await burn("", { reason: "smells burnt: that was the glue, the sensor is stuck", removedAs: "faulty" });
     await burn("rail metered 10 V, jumper moved to 5 V");
     const former = (await listFittedParts(shop.pool, craftId)).filter(
       ({ position, removedAt }) => position === "Camera" && removedAt,
     );
+    expect(former.map(({ removedAs }) => removedAs)).toEqual([null, "faulty", null]);
     expect(former.map(({ removedReason }) => removedReason)).toContain(
       "burnt, smelt it; fitted all the same: rail metered 10 V, jumper moved to 5 V",
     );

@@ -1,5 +1,6 @@
 import { PART_KIND_LIST } from "../craft/partKinds";
-import { burntBefore, isBurnt, neighboursOf } from "./burntParts";
+import { burntBefore, type FormerPart, neighboursOf } from "./burntParts";
+import { isBurnt } from "./burntReason";
 
 describe("isBurnt", () => {
   it.each(["burnt", "Smoked in the hover", "scorched at the pad", "melted", "board went up", "fried by 10 V"])(
@@ -13,13 +14,15 @@ describe("isBurnt", () => {
 });
 
 it("counts what burnt at one place, and nowhere else", () => {
-  const former = [
-    { position: "5 V regulator", reason: "burnt" },
-    { position: "5 V regulator", reason: "swapped for a larger one" },
-    { position: "ESC 1", reason: "burnt" },
-    { position: "5 V regulator", reason: "smoked again" },
+  const former: FormerPart[] = [
+    { position: "5 V regulator", reason: "burnt", removedAs: null },
+    { position: "5 V regulator", reason: "swapped for a larger one", removedAs: null },
+    { position: "ESC 1", reason: "burnt", removedAs: null },
+    { position: "5 V regulator", reason: "smoked again", removedAs: null },
+    { position: "5 V regulator", reason: "dead after the same pack", removedAs: "burnt" },
+    { position: "5 V regulator", reason: "burnt its label off, works", removedAs: "worn" },
   ];
-  expect(burntBefore(former, "5 V regulator")).toBe(2);
+  expect(burntBefore(former, "5 V regulator")).toBe(3);
   expect(burntBefore(former, "ESC 2")).toBe(0);
 });
 

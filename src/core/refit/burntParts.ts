@@ -1,20 +1,24 @@
 import { type PartKind } from "../craft/partKinds";
-
-/** True when a reason for taking a part out says that it burnt. */
-export function isBurnt(reason: string): boolean {
-  return /\b(burnt|burned|burn|smok(ed|e|ing)|scorch\w*|charr?ed|melt(ed)?|fried|blown|went up)\b/i.test(reason);
-}
+import { isBurnt } from "./burntReason";
+import { type RemovedAs } from "./removedAs";
 
 /** A part that was on the craft once. */
 export interface FormerPart {
   position: string;
-  /** Why it came out. */
+  /** Why it came out, in words. */
   reason: string;
+  /** As whoever took it out said; null where nobody was asked, and the words have to tell. */
+  removedAs: RemovedAs | null;
+}
+
+/** Says whether a part burnt: by what a person said, else by the words of the reason. */
+export function hasBurnt({ reason, removedAs }: Pick<FormerPart, "reason" | "removedAs">): boolean {
+  return removedAs === null ? isBurnt(reason) : removedAs === "burnt";
 }
 
 /** How many parts burnt at a position before. Twice at one place, and the craft's power is the suspect: the third will burn as well. */
 export function burntBefore(former: readonly FormerPart[], position: string): number {
-  return former.filter((part) => part.position === position && isBurnt(part.reason)).length;
+  return former.filter((part) => part.position === position && hasBurnt(part)).length;
 }
 
 /** What is looked at beside a burnt part before anything is powered, and what forbids it. */
@@ -34,7 +38,7 @@ const LEADS: Neighbour = {
   noGo: "Any of it: new lead and capacitor before power.",
 };
 const ESCS: Neighbour = {
-  look: "ESCs: power to ground and each phase to both, by the meter",
+  look: "ESCs, its neighbours first: power to ground and each phase to both, by the meter",
   noGo: "A beep that goes on: that ESC comes out.",
 };
 const RAIL: Neighbour = {
@@ -51,20 +55,63 @@ const ON_RAIL: Neighbour = {
   noGo: "More than its amps: it comes out.",
   isPowered: true,
 };
-const MOTORS: Neighbour = {
+const MOTOR: Neighbour = {
   look: "The motor behind it: turns freely, three phases alike, none to the frame",
-  noGo: "Rough, or a phase to the frame: it comes out with its ESC.",
+  noGo: "It brakes, is rough, or a phase beeps to the frame: it comes out with its ESC.",
+};
+const DEVICES: Neighbour = {
+  look: "Receiver, buzzer, gyro and camera: each by itself behind the limiter",
+  noGo: "Silent, or more than its amps: it goes on the list before anything is ordered.",
+  isPowered: true,
+};
+const WHAT_STOPPED_IT: Neighbour = {
+  look: "What stopped it: a screw too long into the winding, a bent bell, a prop that jams",
+  noGo: "Any of it left: the next motor burns as well.",
+};
+const VIDEO_ANTENNA: Neighbour = {
+  look: "Its antenna and the plug of it: fitted, whole, tight",
+  noGo: "Missing or broken: a transmitter without one cooks itself, the next as well.",
+};
+const JUMPER: Neighbour = {
+  look: "The jumper and the wires that feed it: which volts they give, which it bears",
+  noGo: "More than it bears, or a wire in the wrong row: put right first.",
+};
+const LINKAGE: Neighbour = {
+  look: "Its linkage and surface: free over the whole way, no stop before the servo's own",
+  noGo: "It jams or hits a stop: the next servo burns as well.",
+};
+const FREE_AXES: Neighbour = {
+  look: "Its axes and clamp: turn freely by hand, no stop, the camera in balance",
+  noGo: "A clamp left on, or an axis that jams: freed first.",
+};
+const OUTSIDE: Neighbour = {
+  look: "The burnt pack itself: outside, on stone or sand, before anything is looked at",
+  noGo: "Warm, hissing or swelling: keep away from it.",
+};
+const FRAME_WIRES: Neighbour = {
+  look: "Every wire that lies on the frame: main lead, motor wires, antennas; carbon conducts",
+  noGo: "Insulation chafed through: a new lead, and something soft under it.",
 };
 
+/** What a rail feeds burns by the rail's volts or by its own load. */
+const FED = [JUMPER, BOARD, RAIL, ON_RAIL];
+
 const BY_PART: Partial<Record<PartKind, readonly Neighbour[]>> = {
-  esc: [PACK, LEADS, BOARD, MOTORS, RAIL],
-  motor: [PACK, ESCS, LEADS],
+  pack: [OUTSIDE, LEADS, ESCS, MOTOR],
+  esc: [PACK, LEADS, MOTOR, ESCS, BOARD, RAIL, DEVICES],
+  motor: [PACK, LEADS, WHAT_STOPPED_IT, ESCS],
   regulator: [PACK, BOARD, RAIL, ON_RAIL],
   flight_controller: [PACK, LEADS, ESCS, RAIL, ON_RAIL],
-  video_transmitter: [BOARD, RAIL, ON_RAIL],
-  camera: [BOARD, RAIL, ON_RAIL],
-  power_lead: [PACK, BOARD, ESCS],
+  board_lead: [PACK, LEADS, BOARD, RAIL],
+  power_lead: [PACK, MOTOR, BOARD, ESCS],
   current_sensor: [PACK, LEADS, BOARD, ESCS],
+  frame: [PACK, FRAME_WIRES, MOTOR, ESCS],
+  video_transmitter: [VIDEO_ANTENNA, ...FED],
+  camera: FED,
+  receiver: FED,
+  satellite: FED,
+  servo: [LINKAGE, ...FED],
+  gimbal: [FREE_AXES, ...FED],
 };
 
 /** The go / no-go list beside a burnt part, in the order of danger: eyes, then the meter, then power behind a limiter. Common practice of the trade, no published source. */

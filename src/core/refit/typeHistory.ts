@@ -1,4 +1,5 @@
 import { chanceOf } from "../fit/chanceOf";
+import { isNoFailure, type RemovedAs } from "./removedAs";
 
 /** A part that a job fitted, with what became of it. */
 export interface FittedOnce {
@@ -7,6 +8,8 @@ export interface FittedOnce {
   removedAt: Date | null;
   /** It came out for another craft, not because it failed. */
   isLent: boolean;
+  /** What it came out as; null while it is in, or where nobody was asked. */
+  removedAs: RemovedAs | null;
 }
 
 /** How often a part that was fitted in a repair came out again. */
@@ -31,12 +34,18 @@ export function followedSince(now: Date): Date {
 
 /**
  * The chance that a repair of a type comes back, from the shop's own history of it. Only parts that went in long enough ago count: those that
- * failed early among the young would make the type look worse than it is. What was lent tells nothing.
+ * failed early among the young would make the type look worse than it is. What was lent, or came out early without having failed,
+ * tells nothing.
  */
 export function recurrenceOf(history: readonly FittedOnce[], now: Date): Recurrence {
-  const followed = history.filter(({ fittedAt, isLent }) => !isLent && fittedAt <= followedSince(now));
-  const failedAgain = followed.filter(
-    ({ fittedAt, removedAt }) => removedAt && removedAt.getTime() - fittedAt.getTime() <= FOLLOWED_DAYS * DAY_MS,
-  ).length;
+  const followed = history.filter(
+    (part) =>
+      !part.isLent && part.fittedAt <= followedSince(now) && !(isNoFailure(part.removedAs) && cameOutWithinDays(part)),
+  );
+  const failedAgain = followed.filter(cameOutWithinDays).length;
   return { followed: followed.length, failedAgain, ...chanceOf(failedAgain, followed.length) };
+}
+
+function cameOutWithinDays({ fittedAt, removedAt }: FittedOnce): boolean {
+  return removedAt !== null && removedAt.getTime() - fittedAt.getTime() <= FOLLOWED_DAYS * DAY_MS;
 }

@@ -23,6 +23,7 @@ const part = (over: Partial<FittedPart>): FittedPart => ({
   removedAt: null,
   removedJobId: null,
   removedReason: null,
+  removedAs: null,
   fromCraftId: null,
   lentToCraftId: null,
   ...over,

@@ -1,5 +1,6 @@
 import { type CraftKind } from "@/core/craft/craftKinds";
 import { type PartKind } from "@/core/craft/partKinds";
+import { type RemovedAs } from "@/core/refit/removedAs";
 
 /** A craft as the shop knows it. */
 export interface Craft {
@@ -31,6 +32,8 @@ export interface FittedPart {
   removedAt: Date | null;
   removedJobId: number | null;
   removedReason: string | null;
+  /** What it came out as; null while it is in, and where nobody was asked. */
+  removedAs: RemovedAs | null;
   /** The craft that it was taken from to go in here. */
   fromCraftId: number | null;
   /** The craft that it was taken out for. */

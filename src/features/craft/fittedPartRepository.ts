@@ -1,6 +1,8 @@
 import "server-only";
 import { type ResultSetHeader, type RowDataPacket } from "mysql2/promise";
 import { type PartKind } from "@/core/craft/partKinds";
+import { type RemovedAs } from "@/core/refit/removedAs";
+import { type FittedOnce } from "@/core/refit/typeHistory";
 import { type Db } from "@/server/db";
 import { ConflictError } from "@/server/errors";
 import { type Craft, type FittedPart } from "./craft";
@@ -17,13 +19,14 @@ interface FittedPartRow extends RowDataPacket {
   removed_at: Date | null;
   removed_job_id: number | null;
   removed_reason: string | null;
+  removed_as: RemovedAs | null;
   from_craft_id: number | null;
   lent_to_craft_id: number | null;
 }
 
 const LIST = `
   SELECT id, kind, position, name, serial, continuous_a, fitted_at, fitted_job_id, removed_at, removed_job_id, removed_reason,
-         from_craft_id, lent_to_craft_id
+         removed_as, from_craft_id, lent_to_craft_id
     FROM fitted_part
    WHERE craft_id = ?
    ORDER BY position, fitted_at DESC, id DESC`;
@@ -118,7 +121,7 @@ export async function correctFittedPart(db: Db, craftId: number, id: number, par
 
 const REMOVE = `
   UPDATE fitted_part
-     SET removed_at = ?, removed_job_id = ?, removed_reason = ?, lent_to_craft_id = ?
+     SET removed_at = ?, removed_job_id = ?, removed_reason = ?, removed_as = ?, lent_to_craft_id = ?
    WHERE craft_id = ? AND id = ? AND removed_at IS NULL`;
 
 /** Takes a part out. @throws {ConflictError} when it is not fitted any more. */
@@ -126,12 +129,13 @@ export async function removeFittedPart(
   db: Db,
   craftId: number,
   partId: number,
-  removed: { at: Date; jobId: number; reason: string; lentToCraftId?: number },
+  removed: { at: Date; jobId: number; reason: string; removedAs: RemovedAs | null; lentToCraftId?: number },
 ): Promise<void> {
   const [result] = await db.execute<ResultSetHeader>(REMOVE, [
     removed.at,
     removed.jobId,
     removed.reason,
+    removed.removedAs,
     removed.lentToCraftId ?? null,
     craftId,
     partId,
@@ -241,7 +245,7 @@ export async function getSpentOnRepairs(db: Db, craftId: number): Promise<{ cent
 }
 
 const REPAIRED_ON_TYPE = `
-  SELECT f.kind, f.fitted_at, f.removed_at, f.lent_to_craft_id IS NOT NULL AS is_lent
+  SELECT f.kind, f.fitted_at, f.removed_at, f.removed_as, f.lent_to_craft_id IS NOT NULL AS is_lent
     FROM fitted_part AS f
     JOIN craft AS c ON c.id = f.craft_id
    WHERE c.kind = ? AND c.frame_class = ? AND f.fitted_job_id IS NOT NULL AND f.fitted_at <= ?
@@ -253,12 +257,13 @@ export async function listPartsFittedOnType(
   db: Db,
   { kind, frameClass }: Pick<Craft, "kind" | "frameClass">,
   before: Date,
-): Promise<{ kind: PartKind; fittedAt: Date; removedAt: Date | null; isLent: boolean }[]> {
+): Promise<(FittedOnce & { kind: PartKind })[]> {
   const [rows] = await db.execute<RowDataPacket[]>(REPAIRED_ON_TYPE, [kind, frameClass, before]);
   return rows.map((row) => ({
     kind: row.kind as PartKind,
     fittedAt: row.fitted_at as Date,
     removedAt: row.removed_at as Date | null,
+    removedAs: row.removed_as as RemovedAs | null,
     isLent: Boolean(row.is_lent),
   }));
 }
@@ -277,6 +282,7 @@ function toFittedPart(row: FittedPartRow): FittedPart {
     removedAt: row.removed_at,
     removedJobId: row.removed_job_id,
     removedReason: row.removed_reason,
+    removedAs: row.removed_as,
     fromCraftId: row.from_craft_id,
     lentToCraftId: row.lent_to_craft_id,
   };

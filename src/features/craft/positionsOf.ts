@@ -1,4 +1,5 @@
 import { type PartKind } from "@/core/craft/partKinds";
+import { type RemovedAs } from "@/core/refit/removedAs";
 import { formatDate } from "@/shared/format";
 import { type FittedPart } from "./craft";
 
@@ -8,7 +9,15 @@ export interface Position {
   kind: PartKind;
   fitted: { partId: number; name: string; serial: string; continuousA: number | null; since: string } | null;
   /** Former parts, newest first. */
-  former: { partId: number; name: string; serial: string; span: string; reason: string; jobId: number | null }[];
+  former: {
+    partId: number;
+    name: string;
+    serial: string;
+    span: string;
+    reason: string;
+    removedAs: RemovedAs | null;
+    jobId: number | null;
+  }[];
 }
 
 /**
@@ -36,6 +45,7 @@ export function positionsOf(parts: readonly FittedPart[]): Position[] {
         serial: part.serial,
         span: `${formatDate(part.fittedAt)} to ${formatDate(part.removedAt)}`,
         reason: part.removedReason ?? "",
+        removedAs: part.removedAs,
         jobId: part.removedJobId,
       });
     }

@@ -3,7 +3,7 @@
 import { Button } from "antd";
 import Link from "next/link";
 import { useState } from "react";
-import { isBurnt } from "@/core/refit/burntParts";
+import { hasBurnt } from "@/core/refit/burntParts";
 import { type Mendable } from "@/core/refit/mendable";
 import { type Position } from "@/features/craft/positionsOf";
 import { PlaceMap } from "@/features/craft/drawing/PlaceMap";
@@ -237,7 +237,7 @@ function PartRow({
           shelves={shelves}
           currency={currency}
           kind={position.kind}
-          burntBefore={position.former.filter(({ reason }) => isBurnt(reason)).length}
+          burntBefore={position.former.filter(hasBurnt).length}
           onDone={() => onOpen(null)}
         />
       )}

@@ -1,9 +1,9 @@
 "use client";
 
-import { Button, Form, Input, InputNumber } from "antd";
+import { Button, Form, Input, InputNumber, Radio } from "antd";
 import { useState } from "react";
 import { type PartKind } from "@/core/craft/partKinds";
-import { isBurnt } from "@/core/refit/burntParts";
+import { REMOVED_AS, REMOVED_AS_LIST, type RemovedAs, removedAsByWords } from "@/core/refit/removedAs";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { BurntNeighbours } from "./BurntNeighbours";
@@ -41,7 +41,9 @@ const ORDINALS = ["", "2nd", "3rd"];
 export function ReplacePartForm({ target, position, part, kind, shelves, currency, burntBefore, onDone }: Props) {
   const [form] = Form.useForm<Values>();
   const reason = Form.useWatch("reason", form) ?? "";
-  const hasBurnt = isBurnt(reason);
+  const [said, setSaid] = useState<RemovedAs | null>(null);
+  const removedAs = part ? (said ?? removedAsByWords(reason)) : null;
+  const hasBurnt = removedAs === "burnt";
   const ofKind = shelves.filter((each) => each.kind === kind);
   const [source, setSource] = useState(() => firstSource(ofKind, part?.name ?? ""));
   const { run, isBusy, failure, reload } = useVerb(replacePartAction);
@@ -62,7 +64,10 @@ export function ReplacePartForm({ target, position, part, kind, shelves, currenc
     const from = sourceOf(source);
     if (!from) return;
     const costCents = cost === null ? null : Math.round(cost * 100);
-    void run({ ...target, ...values, partId: part?.partId ?? null, position, source: from, costCents }, onDone);
+    void run(
+      { ...target, ...values, removedAs, partId: part?.partId ?? null, position, source: from, costCents },
+      onDone,
+    );
   };
   const isKnown = source.of !== "elsewhere";
   return (
@@ -89,6 +94,16 @@ export function ReplacePartForm({ target, position, part, kind, shelves, currenc
         >
           <Input maxLength={200} autoFocus placeholder="what was wrong with it, and how you know" />
         </Form.Item>
+        {part && (
+          <Form.Item label="It comes out as">
+            <Radio.Group
+              aria-label="It comes out as"
+              value={removedAs}
+              onChange={({ target: { value } }) => setSaid(value as RemovedAs)}
+              options={REMOVED_AS_LIST.map((value) => ({ value, label: REMOVED_AS[value] }))}
+            />
+          </Form.Item>
+        )}
         {hasBurnt && <BurntNeighbours kind={kind} />}
         {hasBurnt && burntBefore > 0 && (
           <Form.Item

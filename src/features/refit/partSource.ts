@@ -110,7 +110,13 @@ async function takeOffCraft(
     });
     await updateJob(db, theirs, {}, eventCount + 1);
   }
-  await removeFittedPart(db, craftId, partId, { at: now, jobId: job.id, reason, lentToCraftId: craft.id });
+  await removeFittedPart(db, craftId, partId, {
+    at: now,
+    jobId: job.id,
+    reason,
+    removedAs: null,
+    lentToCraftId: craft.id,
+  });
   const { name, serial, continuousA } = part;
   const from = `taken from ${donor.name}: ${because}`;
   return { name, serial, continuousA, from, fromCraftId: craftId, theirJobId };

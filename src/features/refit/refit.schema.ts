@@ -1,6 +1,7 @@
 import * as v from "valibot";
 import { PART_KIND_LIST } from "@/core/craft/partKinds";
 import { MENDABLE_LIST } from "@/core/refit/mendable";
+import { REMOVED_AS_LIST } from "@/core/refit/removedAs";
 import { RatingA } from "@/features/stock/stock.schema";
 import { JobTarget, PlaceText, requiredText } from "@/features/job/jobTarget.schema";
 
@@ -39,6 +40,8 @@ export const ReplacePartInput = v.object({
   /** Where no cost is said, that of the shelf's label counts. */
   ...took,
   reason: requiredText("Say why it comes out.", 200),
+  /** What it comes out as; without it the words of the reason have to tell whether it burnt. */
+  removedAs: v.nullish(v.picklist(REMOVED_AS_LIST, "Pick what it came out as.")),
   name: requiredText("Give the new part's name.", 80),
   serial: requiredText("Give the new part's serial, or “none” when it has none.", 40),
   /** Why one more of a part that burnt here before is fitted; empty where it is asked for nothing. */

@@ -122,6 +122,7 @@ describe("RefitBay", () => {
         version: 4,
         partId: 7,
         reason: "burnt switch",
+        removedAs: "burnt",
         serial: "H-2",
         name: "Harl 45",
       }),
@@ -167,8 +168,34 @@ describe("RefitBay", () => {
     expect(screen.getByText(/or “none” when it has none/)).toBeInTheDocument();
   });
 
+  it("takes from the words what it came out as, and a hand's word before theirs", async () => {
+    show();
+    const why = screen.getByLabelText("Why does the old one come out?");
+    const list = () => screen.queryByRole("region", { name: "Beside a burnt part" });
+    expect(screen.getByLabelText("faulty")).toBeChecked();
+    fireEvent.change(why, { target: { value: "smoked" } });
+    expect(screen.getByLabelText("it burnt")).toBeChecked();
+    expect(list()).toBeInTheDocument();
+    fireEvent.change(why, { target: { value: "not burnt, only slow" } });
+    expect(list()).toBeNull();
+    fireEvent.change(why, { target: { value: "two gates gone" } });
+    fireEvent.click(screen.getByLabelText("it burnt"));
+    expect(list()).toBeInTheDocument();
+    fireEvent.change(screen.getByLabelText("Its serial"), { target: { value: "H-2" } });
+    await act(async () => fireEvent.click(screen.getByRole("button", { name: "Replace it" })));
+    expect(replace).toHaveBeenCalledWith(expect.objectContaining({ reason: "two gates gone", removedAs: "burnt" }));
+  });
+
   it("tells the former parts of a position, and offers nothing to those who may only look", () => {
-    const former = { partId: 2, name: "Harl 40", serial: "", span: "1 May to 2 May", reason: "shorted", jobId: 1 };
+    const former = {
+      partId: 2,
+      name: "Harl 40",
+      serial: "",
+      span: "1 May to 2 May",
+      reason: "shorted",
+      removedAs: null,
+      jobId: 1,
+    };
     show({ positions: [position("ESC 1", { former: [former] })], mayEdit: false });
     expect(screen.getByText(/before: Harl 40/)).toHaveTextContent("before: Harl 40 no serial, 1 May to 2 May: shorted");
     expect(screen.queryByRole("button")).toBeNull();

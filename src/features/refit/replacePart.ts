@@ -2,7 +2,7 @@ import "server-only";
 import { type PartKind } from "@/core/craft/partKinds";
 import { placeText } from "@/core/craft/spots";
 import { typeName } from "@/core/craft/typeName";
-import { burntBefore, isBurnt } from "@/core/refit/burntParts";
+import { burntBefore, hasBurnt } from "@/core/refit/burntParts";
 import { carryEscSettings, escPlace } from "@/core/refit/motorSets";
 import { type Craft, type FittedPart } from "@/features/craft/craft";
 import { findEscSettings, saveEscSettingsRow } from "@/features/craft/escSettingsRepository";
@@ -42,8 +42,9 @@ export async function replacePart(context: VerbContext, input: ReplacePartInput)
     requireCalm(parts, position, input);
     const fitted = await takePart(db, context, { job, craft, kind, position }, input);
     await requireFreeSerial(db, { kind, notOn: craft.id, name: fitted.name, serial: fitted.serial });
+    const removedAs = old ? (input.removedAs ?? null) : null;
     const reason = input.despite ? `${input.reason}; fitted all the same: ${input.despite}` : input.reason;
-    if (old) await removeFittedPart(db, craft.id, old.id, { at: now, jobId: job.id, reason });
+    if (old) await removeFittedPart(db, craft.id, old.id, { at: now, jobId: job.id, reason, removedAs });
     const { name, serial, continuousA, from, fromCraftId, costCents } = fitted;
     const minutes = input.minutes ?? null;
     const part = { kind, position, name, serial, continuousA };
@@ -55,6 +56,7 @@ export async function replacePart(context: VerbContext, input: ReplacePartInput)
       removed: old && { partId: old.id, name: old.name, serial: old.serial },
       fitted: { partId, name, serial },
       reason,
+      removedAs,
       from,
       costCents,
       minutes,
@@ -101,11 +103,17 @@ function findPlace(
 }
 
 /** @throws {AppError} `invalid_input` for one more where two have burnt, without a reason */
-function requireCalm(parts: readonly FittedPart[], position: string, { reason, despite }: ReplacePartInput): void {
+function requireCalm(
+  parts: readonly FittedPart[],
+  position: string,
+  { reason, removedAs = null, despite }: ReplacePartInput,
+): void {
   const former = parts.flatMap((part) =>
-    part.removedReason === null ? [] : [{ position: part.position, reason: part.removedReason }],
+    part.removedReason === null
+      ? []
+      : [{ position: part.position, reason: part.removedReason, removedAs: part.removedAs }],
   );
-  if (isBurnt(reason) && burntBefore(former, position) > 0 && despite.length < 3)
+  if (hasBurnt({ reason, removedAs }) && burntBefore(former, position) > 0 && despite.length < 3)
     throw new AppError(
       "invalid_input",
       `This is the second ${lowerFirst(position)} that burnt on this craft: its power is the suspect, and a third would burn too. Find why, or say why one is fitted all the same.`,

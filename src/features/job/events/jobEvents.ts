@@ -200,6 +200,8 @@ export const partReplaced = defineEvent(
     removed: v.nullable(part),
     fitted: part,
     reason: eventText,
+    /** What it came out as; null in histories from before that was asked. */
+    removedAs: v.optional(v.nullable(eventId), null),
     /** "off shelf B2", "borrowed from Heron 2"; empty where nobody said. */
     from: v.optional(eventText, ""),
     costCents: v.optional(v.nullable(v.number()), null),
