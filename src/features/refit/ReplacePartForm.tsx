@@ -42,8 +42,8 @@ export function ReplacePartForm({ target, position, part, kind, shelves, currenc
   const [form] = Form.useForm<Values>();
   const reason = Form.useWatch("reason", form) ?? "";
   const [said, setSaid] = useState<RemovedAs | null>(null);
-  const removedAs = part ? (said ?? removedAsByWords(reason)) : null;
-  const hasBurnt = removedAs === "burnt";
+  const outAs = (why: string) => (part ? (said ?? removedAsByWords(why)) : null);
+  const hasBurnt = outAs(reason) === "burnt";
   const ofKind = shelves.filter((each) => each.kind === kind);
   const [source, setSource] = useState(() => firstSource(ofKind, part?.name ?? ""));
   const { run, isBusy, failure, reload } = useVerb(replacePartAction);
@@ -64,6 +64,7 @@ export function ReplacePartForm({ target, position, part, kind, shelves, currenc
     const from = sourceOf(source);
     if (!from) return;
     const costCents = cost === null ? null : Math.round(cost * 100);
+    const removedAs = outAs(values.reason);
     void run(
       { ...target, ...values, removedAs, partId: part?.partId ?? null, position, source: from, costCents },
       onDone,
@@ -98,7 +99,7 @@ export function ReplacePartForm({ target, position, part, kind, shelves, currenc
           <Form.Item label="It comes out as">
             <Radio.Group
               aria-label="It comes out as"
-              value={removedAs}
+              value={outAs(reason)}
               onChange={({ target: { value } }) => setSaid(value as RemovedAs)}
               options={REMOVED_AS_LIST.map((value) => ({ value, label: REMOVED_AS[value] }))}
             />

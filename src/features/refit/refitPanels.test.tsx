@@ -171,14 +171,15 @@ describe("RefitBay", () => {
   it("takes from the words what it came out as, and a hand's word before theirs", async () => {
     show();
     const why = screen.getByLabelText("Why does the old one come out?");
+    const write = (value: string) => act(async () => fireEvent.change(why, { target: { value } }));
     const list = () => screen.queryByRole("region", { name: "Beside a burnt part" });
     expect(screen.getByLabelText("faulty")).toBeChecked();
-    fireEvent.change(why, { target: { value: "smoked" } });
+    await write("smoked");
     expect(screen.getByLabelText("it burnt")).toBeChecked();
     expect(list()).toBeInTheDocument();
-    fireEvent.change(why, { target: { value: "not burnt, only slow" } });
+    await write("not burnt, only slow");
     expect(list()).toBeNull();
-    fireEvent.change(why, { target: { value: "two gates gone" } });
+    await write("two gates gone");
     fireEvent.click(screen.getByLabelText("it burnt"));
     expect(list()).toBeInTheDocument();
     fireEvent.change(screen.getByLabelText("Its serial"), { target: { value: "H-2" } });
