@@ -98,6 +98,7 @@ export function ReplacePartForm({ target, position, part, kind, shelves, currenc
         {part && (
           <Form.Item label="It comes out as">
             <Radio.Group
+              name="removed-as"
               aria-label="It comes out as"
               value={outAs(reason)}
               onChange={({ target: { value } }) => setSaid(value as RemovedAs)}

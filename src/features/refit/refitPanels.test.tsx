@@ -1,4 +1,4 @@
-import { act, fireEvent, render, screen, within } from "@testing-library/react";
+import { act, fireEvent, render, screen, waitFor, within } from "@testing-library/react";
 import { BayPathProvider } from "@/features/job/bays/BayPath";
 import { changeSettingAction, replacePartAction } from "./refit.action";
 import { RefitBay, type RefitBayProps } from "./RefitBay";
@@ -171,17 +171,17 @@ describe("RefitBay", () => {
   it("takes from the words what it came out as, and a hand's word before theirs", async () => {
     show();
     const why = screen.getByLabelText("Why does the old one come out?");
-    const write = (value: string) => act(async () => fireEvent.change(why, { target: { value } }));
-    const list = () => screen.queryByRole("region", { name: "Beside a burnt part" });
+    const write = (value: string) => fireEvent.change(why, { target: { value } });
+    const list = "Beside a burnt part";
     expect(screen.getByLabelText("faulty")).toBeChecked();
-    await write("smoked");
+    write("smoked");
+    expect(await screen.findByRole("region", { name: list })).toBeInTheDocument();
     expect(screen.getByLabelText("it burnt")).toBeChecked();
-    expect(list()).toBeInTheDocument();
-    await write("not burnt, only slow");
-    expect(list()).toBeNull();
-    await write("two gates gone");
+    write("not burnt, only slow");
+    await waitFor(() => expect(screen.queryByRole("region", { name: list })).toBeNull());
+    write("two gates gone");
     fireEvent.click(screen.getByLabelText("it burnt"));
-    expect(list()).toBeInTheDocument();
+    expect(await screen.findByRole("region", { name: list })).toBeInTheDocument();
     fireEvent.change(screen.getByLabelText("Its serial"), { target: { value: "H-2" } });
     await act(async () => fireEvent.click(screen.getByRole("button", { name: "Replace it" })));
     expect(replace).toHaveBeenCalledWith(expect.objectContaining({ reason: "two gates gone", removedAs: "burnt" }));
