@@ -1,7 +1,7 @@
 import * as v from "valibot";
 
 /*
- * The form of board files, device types and wiring cases: docs/wiring.md says what they mean. What is wrong in their sense, checkBoard finds.
+ * The form of board files, device types and wiring cases: docs/wiring.md says what they mean. What is wrong in their sense, checkBoard and checkBoardFile find.
  */
 const name = v.pipe(
   v.string("This must be text."),

@@ -1,7 +1,8 @@
 import { findNodeAtLocation, type Node, parseTree, type ParseError, printParseErrorCode } from "jsonc-parser";
 import * as v from "valibot";
 import { type Board } from "@/core/refit/wiring/board";
-import { type BoardProblem, checkBoard, checkCase } from "@/core/refit/wiring/checkBoard";
+import { type BoardProblem, checkCase } from "@/core/refit/wiring/checkBoard";
+import { checkBoardFile } from "@/core/refit/wiring/checkBoardFile";
 import { type WiringCase } from "@/core/refit/wiring/wiringCase";
 import { BoardFile, WiringCaseFile } from "./board.schema";
 
@@ -16,7 +17,7 @@ export type Read<T> = { ok: true; value: T } | { ok: false; problems: FileProble
 
 /** Reads a board file: first its form, then its sense. */
 export function readBoardFile(text: string): Read<Board> {
-  return readFile(text, BoardFile, checkBoard);
+  return readFile(text, BoardFile, checkBoardFile);
 }
 
 /** Reads a wiring case. */
