@@ -46,6 +46,11 @@ const RAIL: Neighbour = {
   noGo: "Other than its volts: the regulator comes out before anything else goes in.",
   isPowered: true,
 };
+const RAIL_ALONE: Neighbour = {
+  look: "Its rail by itself: volts behind the limiter with the new one in and nothing on it",
+  noGo: "Other than its volts: nothing is hung on it.",
+  isPowered: true,
+};
 const BOARD: Neighbour = {
   look: "The board beside it: traces, chips, the underside under a glass",
   noGo: "A burnt trace or chip: the board comes out.",
@@ -100,7 +105,7 @@ const BY_PART: Partial<Record<PartKind, readonly Neighbour[]>> = {
   pack: [OUTSIDE, LEADS, ESCS, MOTOR],
   esc: [PACK, LEADS, MOTOR, ESCS, BOARD, RAIL, DEVICES],
   motor: [PACK, LEADS, WHAT_STOPPED_IT, ESCS],
-  regulator: [PACK, BOARD, RAIL, ON_RAIL],
+  regulator: [PACK, BOARD, RAIL_ALONE, ON_RAIL],
   flight_controller: [PACK, LEADS, ESCS, RAIL, ON_RAIL],
   board_lead: [PACK, LEADS, BOARD, RAIL],
   power_lead: [PACK, MOTOR, BOARD, ESCS],
