@@ -1,6 +1,6 @@
 #!/usr/bin/env node
 // Measures the figures that were asked for, on this machine, and says which are reached.
-// npm run bench [-- engine replays detection cutoffs technician learning page board beat longrun]: some of them, or all.
+// npm run bench [-- engine replays detection cutoffs technician learning page logview board beat longrun]: some of them, or all.
 import { readOptions } from "./lib/options.mjs";
 import { rmSync } from "node:fs";
 import { join } from "node:path";
@@ -12,6 +12,7 @@ import { measureDetection } from "./benchmarks/detection.mjs";
 import { measureEngine } from "./benchmarks/engine.mjs";
 import { measureLogs } from "./benchmarks/logs.mjs";
 import { measureLogread } from "./benchmarks/logread.mjs";
+import { measureLogView } from "./benchmarks/logview.mjs";
 import { measureLoad } from "./benchmarks/load.mjs";
 import { measureLongRun } from "./benchmarks/longRun.mjs";
 import { measureKills } from "./benchmarks/kills.mjs";
@@ -42,6 +43,7 @@ const ALONE = {
 };
 const IN_SHOP = {
   page: measureIsolatePage,
+  logview: measureLogView,
   board: measureBoard,
   beat: measureBeat,
   load: measureLoad,
@@ -65,7 +67,7 @@ await runMain(async () => {
   for (const [name, measure] of Object.entries(ALONE)) if (wanted(name)) await measure();
   const inShop = Object.entries(IN_SHOP).filter(([name]) => wanted(name));
   if (inShop.length === 0) return;
-  await ensureDebianPackages({ browser: wanted("page") || wanted("longrun") });
+  await ensureDebianPackages({ browser: wanted("page") || wanted("logview") || wanted("longrun") });
   await ensureBuild();
   const folder = join(root, ".pitstopa-test", "bench");
   rmSync(folder, { recursive: true, force: true });

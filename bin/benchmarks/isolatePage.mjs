@@ -50,7 +50,8 @@ export async function signIn(page, url) {
   await page.getByRole("heading", { name: /board$/ }).waitFor();
 }
 
-async function jobInIsolate(env) {
+/** The number of the first open job that stands in Isolate. */
+export async function jobInIsolate(env) {
   const { createConnection } = await import("mysql2/promise");
   const db = await createConnection({ uri: env.DATABASE_URL });
   const [[job]] = await db.query("SELECT id FROM job WHERE is_open = 1 AND bay = 'isolate' ORDER BY id LIMIT 1");

@@ -4,6 +4,7 @@ import { Button } from "antd";
 import { type KeyboardEvent, type ReactNode, useMemo, useState } from "react";
 import { whose } from "@/workers/flightlog/beside";
 import { type FlightlogClient } from "@/workers/flightlog/flightlogClient";
+import { type ChannelPicture } from "@/workers/flightlog/protocol";
 import { type Judgement, type LogColumn, type Look, LOOK_MODES, type ShownVerdict } from "../flightlog.schema";
 import styles from "../LogLab.module.css";
 import { titleOf } from "../VerdictList";
@@ -237,6 +238,8 @@ function spansOf(verdict: ShownVerdict): Mark[] {
   return momentsS?.map((atS) => ({ fromS: atS, toS: atS + MOMENT_S, label })) ?? [{ fromS, toS, label }];
 }
 
+const NO_PICTURES: ReadonlyMap<string, ChannelPicture> = new Map();
+
 function Times({
   client,
   logKey,
@@ -256,12 +259,16 @@ function Times({
   onPoint: (atS: number) => void;
   marks: readonly Mark[];
 }) {
-  const { pictures, message, isEmpty } = useLogPicture(client, logKey, lanes, range);
+  const { drawn, message } = useLogPicture(client, logKey, lanes, range);
   return (
     <>
       {message && <p className="bad">{message}</p>}
-      {isEmpty && !message && <p className="soft">Drawing…</p>}
-      <LogChart {...{ fileName, lanes, pictures, range, marks, onRange, onPoint }} />
+      {!drawn && !message && <p className="soft">Drawing…</p>}
+      <LogChart
+        {...{ fileName, lanes, marks, onRange, onPoint }}
+        pictures={drawn?.pictures ?? NO_PICTURES}
+        range={drawn?.range ?? range}
+      />
     </>
   );
 }

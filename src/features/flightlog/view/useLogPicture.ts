@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { type FlightlogClient } from "@/workers/flightlog/flightlogClient";
 import { type Track, type TrackChannels } from "@/core/flightlog/view/trackOf";
 import {
@@ -11,8 +11,14 @@ import {
 } from "@/workers/flightlog/protocol";
 import { type Lane, type Range } from "./lanes";
 
-/** Strips that a picture is made of: about one for each two points of a wide screen. */
-const PARTS = 900;
+/** Strips that a picture is made of at most. */
+const MOST_PARTS = 900;
+/** What the plot has of the window's width, at most: more strips than points on the screen are drawn for nothing. */
+const PLOT_SHARE = 0.6;
+
+function partsOf(windowPx: number): number {
+  return Math.min(MOST_PARTS, Math.round(PLOT_SHARE * windowPx));
+}
 
 interface Picture<T> {
   of: string;
@@ -50,7 +56,17 @@ function useAsked<T>(
   return picture;
 }
 
-/** Lowest and highest of the lanes' channels over a stretch. */
+/** What a chart over time shows: the channels' pictures, and the stretch that they were made of. */
+interface TimePicture {
+  pictures: ReadonlyMap<string, ChannelPicture>;
+  range: Range;
+}
+
+/**
+ * Lowest and highest of the lanes' channels over a stretch.
+ *
+ * @returns The newest pictures that are there with their own stretch: until those of another one come, these stay as they are.
+ */
 export function useLogPicture(
   client: () => FlightlogClient,
   logKey: string,
@@ -58,11 +74,17 @@ export function useLogPicture(
   { fromS, toS }: Range,
 ) {
   const roles = lanes.flatMap((lane) => lane.roles);
-  const { value, message, of } = useAsked<ChannelPicture[]>(`${logKey} ${roles.join()} ${fromS} ${toS}`, [], () =>
-    roles.length > 0 ? client().picture(roles, fromS, toS, PARTS) : Promise.resolve({ ok: true, value: [] }),
+  const { value, message } = useAsked<TimePicture | null>(
+    `${logKey} ${roles.join()} ${fromS} ${toS}`,
+    null,
+    async () => {
+      if (roles.length === 0) return { ok: true, value: null };
+      const answer = await client().picture(roles, fromS, toS, partsOf(window.innerWidth));
+      const pictures = new Map(answer.ok ? answer.value.map((each) => [each.role, each]) : []);
+      return answer.ok ? { ok: true, value: { pictures, range: { fromS, toS } } } : answer;
+    },
   );
-  const pictures = useMemo(() => new Map(value.map((each) => [each.role, each])), [value]);
-  return { pictures, message, isEmpty: of === "" };
+  return { drawn: value, message };
 }
 
 /** Spectra of a lane's channels over a stretch. */
