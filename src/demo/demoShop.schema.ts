@@ -3,7 +3,7 @@ import { CraftInput } from "../features/craft/addCraft.schema";
 import { PART_KIND_LIST } from "../core/craft/partKinds";
 import { BAYS } from "../features/bays";
 import { MENDABLE_LIST } from "../core/refit/mendable";
-import { CHEMISTRIES } from "../core/bench/measure/chemistries";
+import { CHEMISTRIES } from "../core/bench/measure/pack/chemistries";
 import { BENCH_DEFECTS } from "../sim/benchDefects";
 import { FLIGHT_FAULTS, type FlightFault } from "../sim/flight/flightFaults";
 

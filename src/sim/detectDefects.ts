@@ -1,6 +1,6 @@
 import { judgePowerDraw, type VerdictWord } from "../core/bench/judgePowerDraw";
-import { judgeMeter } from "../core/bench/measure/judgeMeter";
-import { fitMotor } from "../core/bench/measure/fitMotor";
+import { judgeMeter } from "../core/bench/measure/meter/judgeMeter";
+import { fitMotor } from "../core/bench/measure/motors/fitMotor";
 import { type MeasurementOptions } from "../core/bench/measure/measureColumns";
 import { type MotorConstants } from "../core/bench/motorModel";
 import { judgeRun } from "../core/bench/run/judgeRun";

@@ -1,4 +1,4 @@
-import { type MotorSample } from "../core/bench/measure/fitMotor";
+import { type MotorSample } from "../core/bench/measure/motors/fitMotor";
 import { type MotorConstants } from "../core/bench/motorModel";
 import { balancedSpeed, type PropConstants } from "../core/bench/propModel";
 import { gaussian, type Random } from "./random";

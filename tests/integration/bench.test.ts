@@ -5,7 +5,7 @@ import {
   POWER_DRAW_PROFILE,
   SERVO_PROFILE,
 } from "@/core/bench/run/profiles";
-import { type MotorFacts } from "@/core/bench/measure/motorFacts";
+import { type MotorFacts } from "@/core/bench/measure/motors/motorFacts";
 import { type ProfileStep } from "@/core/bench/run/profile";
 import { RUN_PLANS, type RunKind } from "@/core/bench/run/runKinds";
 import { filterSeries, sampleCount } from "@/core/series/series";

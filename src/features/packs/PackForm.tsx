@@ -1,7 +1,7 @@
 "use client";
 
 import { Button, Checkbox, Form, Input, InputNumber, Select } from "antd";
-import { CHEMISTRIES } from "@/core/bench/measure/chemistries";
+import { CHEMISTRIES } from "@/core/bench/measure/pack/chemistries";
 import { DayField } from "@/shared/DayField";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";

@@ -1,5 +1,5 @@
 import "server-only";
-import { type Chemistry } from "@/core/bench/measure/chemistries";
+import { type Chemistry } from "@/core/bench/measure/pack/chemistries";
 import { type Db } from "@/server/db";
 import { listPackEntries, listPacks } from "./packRepository";
 

@@ -1,5 +1,5 @@
 import * as v from "valibot";
-import { CHEMISTRIES } from "@/core/bench/measure/chemistries";
+import { CHEMISTRIES } from "@/core/bench/measure/pack/chemistries";
 
 const day = v.nullish(v.union([v.pipe(v.string(), v.isoDate()), v.literal("")], "A date like 2026-11-26."), null);
 const figure = (most: number, least = 0) =>

@@ -1,4 +1,4 @@
-import { type Chemistry } from "@/core/bench/measure/chemistries";
+import { type Chemistry } from "@/core/bench/measure/pack/chemistries";
 import { type PackEntry } from "@/core/bench/packEntry";
 import { type PackAdvice } from "@/core/bench/packLog";
 

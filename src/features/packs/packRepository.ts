@@ -1,7 +1,7 @@
 import "server-only";
 import { type ResultSetHeader, type RowDataPacket } from "mysql2/promise";
 import * as v from "valibot";
-import { type Chemistry } from "@/core/bench/measure/chemistries";
+import { type Chemistry } from "@/core/bench/measure/pack/chemistries";
 import { type Db } from "@/server/db";
 import { ConflictError, NotFoundError } from "@/server/errors";
 import { type Pack, type PackLogEntry } from "./pack";

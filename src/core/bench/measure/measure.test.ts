@@ -6,12 +6,12 @@ import { simulateMotorSweep } from "../../../sim/simulateMotors";
 import { simulateRun } from "../../../sim/simulateRun";
 import { judgeRun } from "../run/judgeRun";
 import { motorProfile } from "../run/profiles";
-import { fitMotor } from "./fitMotor";
-import { judgeMeter } from "./judgeMeter";
-import { judgeMotors } from "./judgeMotors";
-import { restCharge, usableShare } from "./chemistries";
-import { judgePack } from "./judgePack";
-import { motorFacts } from "./motorFacts";
+import { fitMotor } from "./motors/fitMotor";
+import { judgeMeter } from "./meter/judgeMeter";
+import { judgeMotors } from "./motors/judgeMotors";
+import { restCharge, usableShare } from "./pack/chemistries";
+import { judgePack } from "./pack/judgePack";
+import { motorFacts } from "./motors/motorFacts";
 import { measureColumns } from "./measureColumns";
 
 const MOTOR = { kv: 2400, resistanceOhm: 0.065, noLoadA: 0.9 };

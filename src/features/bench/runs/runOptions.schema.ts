@@ -1,5 +1,5 @@
 import * as v from "valibot";
-import { CHEMISTRIES } from "@/core/bench/measure/chemistries";
+import { CHEMISTRIES } from "@/core/bench/measure/pack/chemistries";
 
 const positive = (most: number) =>
   v.nullish(

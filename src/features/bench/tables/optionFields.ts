@@ -1,4 +1,4 @@
-import { CHEMISTRIES } from "@/core/bench/measure/chemistries";
+import { CHEMISTRIES } from "@/core/bench/measure/pack/chemistries";
 import { type MeasurementKind } from "@/core/bench/measure/measureColumns";
 import { type RunKind } from "@/core/bench/run/runKinds";
 import { type RunOptions } from "../runs/benchRun";

@@ -1,5 +1,5 @@
 import Papa from "papaparse";
-import { reduceAcceleration } from "@/core/bench/measure/reduceAcceleration";
+import { reduceAcceleration } from "@/core/bench/measure/motors/reduceAcceleration";
 import { CHANNELS } from "@/core/series/channels";
 import { CoreInputError } from "@/core/CoreInputError";
 import { readColumns, TableError } from "@/core/series/readColumns";

@@ -1,8 +1,8 @@
 import "server-only";
 import { type RowDataPacket } from "mysql2/promise";
-import { type EscFacts } from "@/core/bench/measure/judgeEsc";
-import { type ServoFacts } from "@/core/bench/measure/servoRules";
-import { type MotorFacts } from "@/core/bench/measure/motorFacts";
+import { type EscFacts } from "@/core/bench/measure/esc/judgeEsc";
+import { type ServoFacts } from "@/core/bench/measure/servo/servoRules";
+import { type MotorFacts } from "@/core/bench/measure/motors/motorFacts";
 import { type Db } from "@/server/db";
 import { type BaselinedPart } from "./baselinedPart";
 

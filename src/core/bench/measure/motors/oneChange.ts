@@ -1,8 +1,8 @@
 import { max, median as middle, sampleVariance } from "simple-statistics";
 import { inverse, Matrix } from "ml-matrix";
-import { linearFit } from "../../fit/linearFit";
-import { repeatsOf } from "../../fit/residualParts";
-import { resolutionOf, roundingError } from "../../fit/resolution";
+import { linearFit } from "../../../fit/linearFit";
+import { repeatsOf } from "../../../fit/residualParts";
+import { resolutionOf, roundingError } from "../../../fit/resolution";
 import { type StandSample, turnsProp } from "./motorFacts";
 
 /*

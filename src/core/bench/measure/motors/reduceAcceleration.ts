@@ -1,7 +1,7 @@
-import { CoreInputError } from "../../CoreInputError";
-import { median } from "../../fit/robust";
-import { turnVibration } from "../vibration";
-import { type Columns } from "../../series/columns";
+import { CoreInputError } from "../../../CoreInputError";
+import { median } from "../../../fit/robust";
+import { turnVibration } from "../../vibration";
+import { type Columns } from "../../../series/columns";
 
 /** After a change of throttle the speed is let settle for this long. */
 const SETTLES_S = 0.5;

@@ -1,6 +1,6 @@
-import { gaussian, seededRandom } from "../../../sim/random";
-import { type Columns } from "../../series/columns";
-import { measureColumns } from "./measureColumns";
+import { gaussian, seededRandom } from "../../../../sim/random";
+import { type Columns } from "../../../series/columns";
+import { measureColumns } from "../measureColumns";
 import { reduceAcceleration } from "./reduceAcceleration";
 
 const RATE_HZ = 1000;

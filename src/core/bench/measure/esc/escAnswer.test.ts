@@ -1,8 +1,8 @@
-import { gaussian, seededRandom } from "../../../sim/random";
+import { gaussian, seededRandom } from "../../../../sim/random";
 import { escAnswer, lostStep } from "./escAnswer";
-import { judgeMotors } from "./judgeMotors";
-import { throttleStart } from "./throttleStart";
-import { type StandSample } from "./motorFacts";
+import { judgeMotors } from "../motors/judgeMotors";
+import { throttleStart } from "../motors/throttleStart";
+import { type StandSample } from "../motors/motorFacts";
 
 /*
  * Drives made from the textbook page alone (Drela's first-order motor with a square-law prop), without the simulator of the shop:

@@ -1,8 +1,8 @@
 import { max } from "simple-statistics";
-import { CoreInputError } from "../../CoreInputError";
-import { linearFit } from "../../fit/linearFit";
-import { median } from "../../fit/robust";
-import { everyNth } from "../../series/everyNth";
+import { CoreInputError } from "../../../CoreInputError";
+import { linearFit } from "../../../fit/linearFit";
+import { median } from "../../../fit/robust";
+import { everyNth } from "../../../series/everyNth";
 import { type StandSample } from "./motorFacts";
 
 /** Readings from which standby amps are believed. */

@@ -1,8 +1,8 @@
 import { max, min } from "simple-statistics";
-import { halfWidth, linearFit } from "../../fit/linearFit";
-import { repeatsOf } from "../../fit/residualParts";
-import { median } from "../../fit/robust";
-import { type StandSample } from "./motorFacts";
+import { halfWidth, linearFit } from "../../../fit/linearFit";
+import { repeatsOf } from "../../../fit/residualParts";
+import { median } from "../../../fit/robust";
+import { type StandSample } from "../motors/motorFacts";
 
 /** How one ESC answers the throttle, measured by the speeds of the craft's other motors. */
 export interface EscAnswer {

@@ -1,6 +1,6 @@
-import { CoreInputError } from "../../CoreInputError";
-import { everyNth } from "../../series/everyNth";
-import { type EscAnswer, escAnswer, lostStep, type LostStep, steadyShare } from "./escAnswer";
+import { CoreInputError } from "../../../CoreInputError";
+import { everyNth } from "../../../series/everyNth";
+import { type EscAnswer, escAnswer, lostStep, type LostStep, steadyShare } from "../esc/escAnswer";
 import { areOfWindings } from "./fitMotor";
 import { believed, endOff } from "./judgeBeside";
 import { withoutMisreads } from "./misreads";

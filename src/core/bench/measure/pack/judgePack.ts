@@ -1,12 +1,12 @@
-import { CoreInputError } from "../../CoreInputError";
-import { fitLine } from "../../fit/fitLine";
-import { isStuck } from "../../fit/isStuck";
-import { linearFit } from "../../fit/linearFit";
-import { median } from "../../fit/robust";
+import { CoreInputError } from "../../../CoreInputError";
+import { fitLine } from "../../../fit/fitLine";
+import { isStuck } from "../../../fit/isStuck";
+import { linearFit } from "../../../fit/linearFit";
+import { median } from "../../../fit/robust";
 import { CELL_CURVES, type Chemistry, restCharge, usableShare } from "./chemistries";
 import { withoutLetGo } from "./cellReadings";
 import { drawnAh, judgeCapacity, packCapacity, type TimedPackSample } from "./packCapacity";
-import { estimateOf, type Judgement, type Measured, verdictOf } from "./measured.types";
+import { estimateOf, type Judgement, type Measured, verdictOf } from "../measured.types";
 
 /** One reading of a pack: the load and what each cell stands at. */
 export interface PackSample {

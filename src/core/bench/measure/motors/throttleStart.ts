@@ -1,5 +1,5 @@
 import { max } from "simple-statistics";
-import { everyNth } from "../../series/everyNth";
+import { everyNth } from "../../../series/everyNth";
 import { type StandSample } from "./motorFacts";
 
 /** Where the throttle of a craft begins is looked for up to here, in coarse steps and then in fine ones. */

@@ -1,4 +1,4 @@
-import { median, medianLine } from "../../fit/robust";
+import { median, medianLine } from "../../../fit/robust";
 import { type Plateau, STOPPED_DEG } from "./servoPlateaus";
 
 /** An end of the travel at which the horn goes no further while the pulse does. */

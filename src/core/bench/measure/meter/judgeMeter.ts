@@ -1,7 +1,7 @@
 import { max, min } from "simple-statistics";
-import { fitLine } from "../../fit/fitLine";
-import { halfWidth, linearFit } from "../../fit/linearFit";
-import { type Judgement, type Measured, verdictOf } from "./measured.types";
+import { fitLine } from "../../../fit/fitLine";
+import { halfWidth, linearFit } from "../../../fit/linearFit";
+import { type Judgement, type Measured, verdictOf } from "../measured.types";
 import { endOfRange, type EndOfRange, type MeterPair, refuseOddities } from "./meterRange";
 
 /** What is measured, and how the firmware's setting works. */

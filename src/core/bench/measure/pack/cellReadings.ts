@@ -1,4 +1,4 @@
-import { median } from "../../fit/robust";
+import { median } from "../../../fit/robust";
 
 /**
  * A lead that let go reads next to nothing, or what a cell never has. A cell that collapses under load stands between: it is the pack's worst

@@ -1,5 +1,5 @@
-import { CoreInputError } from "../../CoreInputError";
-import { type Coefficient, halfWidth, linearFit } from "../../fit/linearFit";
+import { CoreInputError } from "../../../CoreInputError";
+import { type Coefficient, halfWidth, linearFit } from "../../../fit/linearFit";
 
 /** A body warming up at a constant load: T(t) = steady + (start − steady)·e^(−t/τ). */
 export interface ThermalFit {

@@ -1,4 +1,4 @@
-import { CoreInputError } from "../../CoreInputError";
+import { CoreInputError } from "../../../CoreInputError";
 
 /** The usual chemistries. */
 export const CHEMISTRIES = ["LiPo", "LiHV", "Li-ion", "LiFePO4"] as const;

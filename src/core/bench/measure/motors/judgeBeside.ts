@@ -1,4 +1,4 @@
-import { type FactJudgement } from "./compareFact";
+import { type FactJudgement } from "../compareFact";
 import { type MotorRule } from "./motorRules";
 import { type Beside, type Change, type Explained } from "./oneChange";
 

@@ -1,6 +1,6 @@
 import { max, mean } from "simple-statistics";
 import { type Chemistry, restCharge } from "./chemistries";
-import { type Judgement } from "./measured.types";
+import { type Judgement } from "../measured.types";
 
 /** A reading of a pack over time. */
 export interface TimedPackSample {

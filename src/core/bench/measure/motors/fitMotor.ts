@@ -1,10 +1,10 @@
 import { max, mean, min, sampleVariance } from "simple-statistics";
-import { CoreInputError } from "../../CoreInputError";
-import { type Coefficient, halfWidth, type LinearFit, linearFit } from "../../fit/linearFit";
-import { everyNth } from "../../series/everyNth";
-import { repeatsOf, residualParts } from "../../fit/residualParts";
-import { resolutionOf, roundingError } from "../../fit/resolution";
-import { type Fact } from "./compareFact";
+import { CoreInputError } from "../../../CoreInputError";
+import { type Coefficient, halfWidth, type LinearFit, linearFit } from "../../../fit/linearFit";
+import { everyNth } from "../../../series/everyNth";
+import { repeatsOf, residualParts } from "../../../fit/residualParts";
+import { resolutionOf, roundingError } from "../../../fit/resolution";
+import { type Fact } from "../compareFact";
 
 /** One settled reading of a motor with its prop. */
 export interface MotorSample {

@@ -1,4 +1,4 @@
-import { type Fact, type FactRule } from "./compareFact";
+import { type Fact, type FactRule } from "../compareFact";
 
 /** Limits. Trade judgement, no published source. */
 export const LIMITS = {

@@ -1,6 +1,6 @@
-import { CoreInputError } from "../../CoreInputError";
-import { type Columns } from "../../series/columns";
-import { mechanicalRpm } from "../motorModel";
+import { CoreInputError } from "../../../CoreInputError";
+import { type Columns } from "../../../series/columns";
+import { mechanicalRpm } from "../../motorModel";
 
 /** A pulse of no and of full throttle, s; a little beyond is still one. Common practice, no published source. */
 const PULSE_S = { none: 1e-3, full: 2e-3, slack: 0.06e-3 };

@@ -1,6 +1,6 @@
 import { max, min, sampleCorrelation } from "simple-statistics";
-import { CoreInputError } from "../../CoreInputError";
-import { median } from "../../fit/robust";
+import { CoreInputError } from "../../../CoreInputError";
+import { median } from "../../../fit/robust";
 
 /** One reading of the craft's own meter beside one of a meter that is trusted. */
 export interface MeterPair {

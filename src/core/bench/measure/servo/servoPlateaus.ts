@@ -1,5 +1,5 @@
-import { median, medianLine } from "../../fit/robust";
-import { mean } from "../run/settledSteps";
+import { median, medianLine } from "../../../fit/robust";
+import { mean } from "../../run/settledSteps";
 
 /** One reading of a servo, in the order they were taken. */
 export interface ServoSample {

@@ -1,5 +1,5 @@
-import { STANDARD_GRAVITY } from "../../units/constants";
-import { type FactRule } from "./compareFact";
+import { STANDARD_GRAVITY } from "../../../units/constants";
+import { type FactRule } from "../compareFact";
 import { type MotorFacts } from "./motorFacts";
 import { type Change } from "./oneChange";
 

@@ -1,8 +1,8 @@
 import { max } from "simple-statistics";
-import { CoreInputError } from "../../CoreInputError";
-import { compareWithBaseline, type Fact, type FactRule } from "./compareFact";
+import { CoreInputError } from "../../../CoreInputError";
+import { compareWithBaseline, type Fact, type FactRule } from "../compareFact";
 import { fitThermal, type ThermalFit, timeToReach } from "./fitThermal";
-import { type Estimate, type Judgement, type Measured, verdictOf } from "./measured.types";
+import { type Estimate, type Judgement, type Measured, verdictOf } from "../measured.types";
 
 /** One reading of an ESC under load, in order of time. */
 export interface EscSample {

@@ -1,4 +1,4 @@
-import { gaussian, seededRandom } from "../../../sim/random";
+import { gaussian, seededRandom } from "../../../../sim/random";
 import { fitThermal, timeToReach } from "./fitThermal";
 import { judgeEsc } from "./judgeEsc";
 

@@ -1,11 +1,11 @@
 import { max, sampleStandardDeviation } from "simple-statistics";
-import { median, robustScores } from "../../fit/robust";
-import { STANDARD_GRAVITY } from "../../units/constants";
-import { tipSpeed } from "../propModel";
-import { estimateOf, type Estimate, type Judgement, type Measured, verdictOf } from "./measured.types";
-import { type Against, compareFact, type Fact, type FactJudgement } from "./compareFact";
+import { median, robustScores } from "../../../fit/robust";
+import { STANDARD_GRAVITY } from "../../../units/constants";
+import { tipSpeed } from "../../propModel";
+import { estimateOf, type Estimate, type Judgement, type Measured, verdictOf } from "../measured.types";
+import { type Against, compareFact, type Fact, type FactJudgement } from "../compareFact";
 import { judgeBeside, orElse } from "./judgeBeside";
-import { escAnswer } from "./escAnswer";
+import { escAnswer } from "../esc/escAnswer";
 import { lookAtMotors, type MotorLook, type MotorSweep } from "./lookAtMotors";
 import { atThrust, efficiencies, type MotorFacts, propCoefficients, type StandSample } from "./motorFacts";
 import { MOTOR_RULES, type MotorRule } from "./motorRules";

@@ -1,10 +1,10 @@
 import { max } from "simple-statistics";
-import { CoreInputError } from "../../CoreInputError";
-import { fitLine } from "../../fit/fitLine";
-import { isStuck } from "../../fit/isStuck";
-import { median } from "../../fit/robust";
-import { compareWithBaseline, type Fact, known } from "./compareFact";
-import { type Estimate, type Judgement, type Measured, verdictOf } from "./measured.types";
+import { CoreInputError } from "../../../CoreInputError";
+import { fitLine } from "../../../fit/fitLine";
+import { isStuck } from "../../../fit/isStuck";
+import { median } from "../../../fit/robust";
+import { compareWithBaseline, type Fact, known } from "../compareFact";
+import { type Estimate, type Judgement, type Measured, verdictOf } from "../measured.types";
 import {
   deadBandOf,
   hysteresisOf,

@@ -1,10 +1,10 @@
 import { max } from "simple-statistics";
-import { halfWidth } from "../../fit/linearFit";
-import { residualParts } from "../../fit/residualParts";
-import { median } from "../../fit/robust";
-import { STANDARD_GRAVITY } from "../../units/constants";
-import { torquePerAmp } from "../motorModel";
-import { type Fact, known } from "./compareFact";
+import { halfWidth } from "../../../fit/linearFit";
+import { residualParts } from "../../../fit/residualParts";
+import { median } from "../../../fit/robust";
+import { STANDARD_GRAVITY } from "../../../units/constants";
+import { torquePerAmp } from "../../motorModel";
+import { type Fact, known } from "../compareFact";
 import { fitMotor, type MotorSample } from "./fitMotor";
 
 /** Everything a sweep says of a motor with its prop; what was not measured is null. */

@@ -1,5 +1,5 @@
-import { median } from "../../fit/robust";
-import { repeatsOf } from "../../fit/residualParts";
+import { median } from "../../../fit/robust";
+import { repeatsOf } from "../../../fit/residualParts";
 import { type StandSample } from "./motorFacts";
 
 /** A speed beside its repeats by more than this share was misread, where the amps stayed within the other. */
