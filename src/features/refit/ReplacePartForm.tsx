@@ -35,6 +35,9 @@ interface Values {
   minutes: number | null;
 }
 
+/** What the shop says is wrong with a field, as its item shows it. */
+type Problem = (field: string) => { help?: string; validateStatus?: "error" };
+
 const ORDINALS = ["", "2nd", "3rd"];
 
 /** The old part leaves with its reason, the new one comes in with its serial, off a shelf, off another craft or from elsewhere. */
@@ -47,9 +50,9 @@ export function ReplacePartForm({ target, position, part, kind, shelves, currenc
   const ofKind = shelves.filter((each) => each.kind === kind);
   const [source, setSource] = useState(() => firstSource(ofKind, part?.name ?? ""));
   const { run, isBusy, failure, reload } = useVerb(replacePartAction);
-  const problem = (field: string) => {
+  const problem: Problem = (field) => {
     const sentence = failure?.fields?.[field];
-    return sentence ? ({ help: sentence, validateStatus: "error" } as const) : {};
+    return sentence ? { help: sentence, validateStatus: "error" } : {};
   };
   const choose = (next: ChosenSource) => {
     setSource(next);
@@ -70,7 +73,6 @@ export function ReplacePartForm({ target, position, part, kind, shelves, currenc
       onDone,
     );
   };
-  const isKnown = source.of !== "elsewhere";
   return (
     <div className={styles.form}>
       <Form
@@ -95,17 +97,7 @@ export function ReplacePartForm({ target, position, part, kind, shelves, currenc
         >
           <Input maxLength={200} autoFocus placeholder="what was wrong with it, and how you know" />
         </Form.Item>
-        {part && (
-          <Form.Item label="It comes out as">
-            <Radio.Group
-              name="removed-as"
-              aria-label="It comes out as"
-              value={outAs(reason)}
-              onChange={({ target: { value } }) => setSaid(value as RemovedAs)}
-              options={REMOVED_AS_LIST.map((value) => ({ value, label: REMOVED_AS[value] }))}
-            />
-          </Form.Item>
-        )}
+        {part && <ComesOutAs value={outAs(reason)} onChange={setSaid} />}
         {hasBurnt && <BurntNeighbours kind={kind} />}
         {hasBurnt && burntBefore > 0 && (
           <Form.Item
@@ -117,25 +109,7 @@ export function ReplacePartForm({ target, position, part, kind, shelves, currenc
           </Form.Item>
         )}
         <PartSourceFields jobId={target.jobId} kind={kind} shelves={ofKind} chosen={source} onChange={choose} />
-        <div className={styles.fields}>
-          <Form.Item label="New part" name="name" {...problem("name")}>
-            <Input maxLength={80} disabled={isKnown} />
-          </Form.Item>
-          <Form.Item label="Its serial" name="serial" {...problem("serial")}>
-            <Input maxLength={40} disabled={source.of === "craft"} />
-          </Form.Item>
-          {!isKnown && (
-            <Form.Item label="Rating, if any" name="continuousA" {...problem("continuousA")}>
-              <InputNumber suffix="A" style={{ width: "100%" }} />
-            </Form.Item>
-          )}
-          <Form.Item label="It cost" name="cost" {...problem("costCents")}>
-            <InputNumber min={0} suffix={currency} style={{ width: "100%" }} />
-          </Form.Item>
-          <Form.Item label="It took" name="minutes" {...problem("minutes")}>
-            <InputNumber min={0} suffix="min" style={{ width: "100%" }} />
-          </Form.Item>
-        </div>
+        <NewPartFields source={source} currency={currency} problem={problem} />
         <div className="stack">
           <FailureNotice failure={failure?.fields ? null : failure} onReload={reload} />
           <div className="row">
@@ -146,6 +120,47 @@ export function ReplacePartForm({ target, position, part, kind, shelves, currenc
           </div>
         </div>
       </Form>
+    </div>
+  );
+}
+
+/** What the old part comes out as: proposed by the words of the reason, decided by whoever writes them. */
+function ComesOutAs({ value, onChange }: { value: RemovedAs | null; onChange: (value: RemovedAs) => void }) {
+  return (
+    <Form.Item label="It comes out as">
+      <Radio.Group
+        name="removed-as"
+        aria-label="It comes out as"
+        value={value}
+        onChange={({ target }) => onChange(target.value as RemovedAs)}
+        options={REMOVED_AS_LIST.map((each) => ({ value: each, label: REMOVED_AS[each] }))}
+      />
+    </Form.Item>
+  );
+}
+
+/** The new part and what it took; what its source knows of it is not typed again. */
+function NewPartFields({ source, currency, problem }: { source: ChosenSource; currency: string; problem: Problem }) {
+  const isKnown = source.of !== "elsewhere";
+  return (
+    <div className={styles.fields}>
+      <Form.Item label="New part" name="name" {...problem("name")}>
+        <Input maxLength={80} disabled={isKnown} />
+      </Form.Item>
+      <Form.Item label="Its serial" name="serial" {...problem("serial")}>
+        <Input maxLength={40} disabled={source.of === "craft"} />
+      </Form.Item>
+      {!isKnown && (
+        <Form.Item label="Rating, if any" name="continuousA" {...problem("continuousA")}>
+          <InputNumber suffix="A" style={{ width: "100%" }} />
+        </Form.Item>
+      )}
+      <Form.Item label="It cost" name="cost" {...problem("costCents")}>
+        <InputNumber min={0} suffix={currency} style={{ width: "100%" }} />
+      </Form.Item>
+      <Form.Item label="It took" name="minutes" {...problem("minutes")}>
+        <InputNumber min={0} suffix="min" style={{ width: "100%" }} />
+      </Form.Item>
     </div>
   );
 }

@@ -16,32 +16,10 @@ export interface Assignment {
  * @see Burkard, Dell'Amico, Martello, Assignment Problems, SIAM 2009, section 4.4 (shortest augmenting path).
  */
 export function assignRows(costs: Float64Array, own: Float64Array, columnCount: number): Assignment | null {
-  const rowCount = own.length;
-  const rowPotential = new Float64Array(rowCount);
+  const start = cheapestFirst(costs, own, columnCount);
+  if (!start) return null;
+  const { rowPotential, rowOf, columnOf, waiting } = start;
   const columnPotential = new Float64Array(columnCount);
-  const rowOf = new Int32Array(columnCount).fill(-1);
-  const columnOf = new Int32Array(rowCount).fill(-1);
-  const waiting: number[] = [];
-
-  for (let row = 0; row < rowCount; row++) {
-    let cheapest = own[row]!;
-    let column = -1;
-    for (let each = 0, at = row * columnCount; each < columnCount; each++, at++) {
-      if (costs[at]! < cheapest || (costs[at] === cheapest && column >= 0 && rowOf[column]! >= 0)) {
-        cheapest = costs[at]!;
-        column = each;
-      }
-    }
-    if (cheapest === Infinity) return null;
-    rowPotential[row] = cheapest;
-    if (column < 0) continue;
-    if (rowOf[column]! >= 0) waiting.push(row);
-    else {
-      rowOf[column] = row;
-      columnOf[row] = column;
-    }
-  }
-
   const distance = new Float64Array(columnCount);
   const before = new Int32Array(columnCount); // the row from which a column was reached
   const isDone = new Uint8Array(columnCount);
@@ -110,4 +88,37 @@ export function assignRows(costs: Float64Array, own: Float64Array, columnCount: 
     }
   }
   return { columnOf, rowPotential, columnPotential };
+}
+
+/**
+ * Each row takes what is cheapest for it, as long as nobody has it yet; those that come too late wait for a path.
+ *
+ * @returns null when some row can have neither a column nor its own way.
+ */
+function cheapestFirst(costs: Float64Array, own: Float64Array, columnCount: number) {
+  const rowCount = own.length;
+  const rowPotential = new Float64Array(rowCount);
+  const rowOf = new Int32Array(columnCount).fill(-1);
+  const columnOf = new Int32Array(rowCount).fill(-1);
+  const waiting: number[] = [];
+
+  for (let row = 0; row < rowCount; row++) {
+    let cheapest = own[row]!;
+    let column = -1;
+    for (let each = 0, at = row * columnCount; each < columnCount; each++, at++) {
+      if (costs[at]! < cheapest || (costs[at] === cheapest && column >= 0 && rowOf[column]! >= 0)) {
+        cheapest = costs[at]!;
+        column = each;
+      }
+    }
+    if (cheapest === Infinity) return null;
+    rowPotential[row] = cheapest;
+    if (column < 0) continue;
+    if (rowOf[column]! >= 0) waiting.push(row);
+    else {
+      rowOf[column] = row;
+      columnOf[row] = column;
+    }
+  }
+  return { rowPotential, rowOf, columnOf, waiting };
 }
