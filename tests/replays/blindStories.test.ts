@@ -17,6 +17,8 @@ import { SMALL_CRAFT_STORIES } from "./blind/smallCraftStories";
 import { STORIES, type Story } from "./blind/stories";
 import { SUMMER_CASES } from "./blind/summerCases";
 import { SUMMER_STORIES } from "./blind/summerStories";
+import { WINTER_CASES } from "./blind/winterCases";
+import { WINTER_STORIES } from "./blind/winterStories";
 
 const library = withGeneratedChecks(shippedLibrary);
 /** So many of them are burnt, shorted, browned out, badly joined or on the wrong rail: the first of the file. */
@@ -41,6 +43,7 @@ const field = inWords(FIELD_STORIES, FIELD_CASES);
 const lacking = inWords(LACKING_STORIES, LACKING_CASES);
 const smallCraft = inWords(SMALL_CRAFT_STORIES, SMALL_CRAFT_CASES);
 const summer = inWords(SUMMER_STORIES, SUMMER_CASES);
+const winter = inWords(WINTER_STORIES, WINTER_CASES);
 
 // Common practice, no published source. What it was before anything was changed for them stands in first-run.txt: 30 of 33.
 describe("forty repairs written before the library was opened", () => {
@@ -117,6 +120,18 @@ describe("eighteen repairs of one summer, written with the library shut", () => 
   });
 
   it.each(summer)("$id: the first advice needs no power", ({ context, told }) => {
+    expect(diagnoseCase(library, { context, findings: told }).nextChecks[0]!.check.hazard).toBe("unpowered");
+  });
+});
+
+// Common practice, no published source. At first 15 of 15 that had a cause in the library (winter-first-run.txt); one was added for the other.
+describe("sixteen repairs of one winter, written with the library shut", () => {
+  it.each(winter)("$id: the true cause stands first with all evidence in", ({ context, told, answered, causes }) => {
+    const { suspects } = diagnoseCase(library, { context, findings: [...told, ...answered] });
+    expect(causes).toContain(suspects[0]!.fault.id);
+  });
+
+  it.each(winter)("$id: the first advice needs no power", ({ context, told }) => {
     expect(diagnoseCase(library, { context, findings: told }).nextChecks[0]!.check.hazard).toBe("unpowered");
   });
 });

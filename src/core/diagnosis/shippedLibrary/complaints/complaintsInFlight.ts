@@ -127,6 +127,7 @@ export const inFlight = [
       "arm-screws-loose": 0.4,
       "gyro-damaged": 0.4,
       "tail-gyro-reversed": 0.95,
+      "tail-gyro-drifts": 0.85,
       "belt-slips": 0.8,
       "slider-binds": 0.4,
       "thrust-line": 0.4,

@@ -22,6 +22,7 @@ export const helicopter = family({
     adjusting("reverse-tail-gyro", "Reverse the tail gyro", 4),
     replacing("replace-main-bearing", "Replace the main shaft's bearings", "rotor_head", 50, []),
     adjusting("set-tail-gain", "Set the tail gain anew from below", 10),
+    adjusting("settle-tail-gyro", "Let the tail gyro settle at rest and set its centre anew", 6),
   ],
   faults: [
     fault(
@@ -131,6 +132,15 @@ export const helicopter = family({
       "Tail gain too high",
       "Tail wags fast, worse with speed.",
       { craftKinds, when: [{ history: ["firmware", "first-flight", "repair"], factor: 2.5 }] },
+    ),
+    fault(
+      "tail-gyro-drifts",
+      "settings",
+      "settle-tail-gyro",
+      0.015,
+      "Tail gyro drifts: moved while it started, or its centre is off",
+      "The tail creeps one way with the stick at rest, yet stops well when it is moved.",
+      { craftKinds, when: [{ history: ["transmitter-changed", "in-service"], factor: 1.5 }] },
     ),
   ],
   seen: [],
@@ -258,6 +268,21 @@ export const helicopter = family({
       no: "It pushes back",
       leak: 0.003,
       links: { "tail-gyro-reversed": 0.96, "board-orientation": 0.5 },
+    }),
+    ask("tail-after-a-still-start", {
+      title: "Switch it on lying still, wait for its lamp, then hover: does the tail stay?",
+      steps: [
+        "Craft on the ground, untouched from plug-in until the gyro's lamp is steady.",
+        "Hover with the stick at rest.",
+      ],
+      cautions: [BLADES],
+      minutes: 5,
+      needs: ["charged pack"],
+      hazard: "props on",
+      yes: "It stays now, or creeps less",
+      no: "It creeps as before",
+      leak: 0.03,
+      links: { "tail-gyro-drifts": 0.88 },
     }),
     ask("rock-head", {
       title: "Rock the main shaft sideways and along",

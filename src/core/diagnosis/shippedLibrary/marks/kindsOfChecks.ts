@@ -139,6 +139,7 @@ const KINDS: readonly (readonly [kinds: readonly string[], checks: readonly stri
     HELICOPTERS,
     [
       "tail-gyro-by-hand",
+      "tail-after-a-still-start",
       "head-speed-log",
       "rock-blades",
       "watch-track",

@@ -63,6 +63,7 @@ const MENDS: Readonly<Partial<Record<Mendable, readonly string[]>>> = {
     "lower-gains",
     "set-filters",
     "set-tail-gain",
+    "settle-tail-gyro",
     "set-transition",
     "set-weathercock",
     "set-launch",
