@@ -1,8 +1,10 @@
 #!/usr/bin/env node
 // Everything that must hold: types, lint, boundaries, dead code, unit, integration, end to end. Works on a new machine.
 import { readFileSync, rmSync } from "node:fs";
+import { availableParallelism } from "node:os";
 import { join } from "node:path";
 import { buildProcesses, ensureBuild, ensureDebianPackages, ensureNodeModules } from "./lib/install.mjs";
+import { stolenMs } from "./lib/machineWatch.mjs";
 import { startMariadb } from "./lib/mariadb.mjs";
 import { root } from "./lib/paths.mjs";
 import { freePort } from "./lib/ports.mjs";
@@ -86,6 +88,7 @@ await runMain(async () => {
     "npm test: types, lint, format, boundaries, dead code, unit, page, simulation, integration and end-to-end tests",
   );
   const startedMs = Date.now();
+  const stolenBefore = stolenMs();
   await ensureDebianPackages({ browser: true });
   await ensureNodeModules();
   rmSync(state, { recursive: true, force: true });
@@ -116,6 +119,8 @@ await runMain(async () => {
   await playwright({ PITSTOPA_DIST_DIR: ".next-test" });
   say(`\n${times.map(([title, seconds]) => `${title} ${Math.round(seconds)} s`).join(", ")}`);
   say(`${Math.round((Date.now() - startedMs) / 1000)} s in all, the build among it`);
+  const stolen = (stolenMs() - stolenBefore) / (Date.now() - startedMs) / availableParallelism();
+  say(`${Math.round(100 * stolen)} of 100 of the processors' time went to other machines on this host meanwhile`);
   say(`${totals.passed} passed, ${totals.failed} failed`);
   process.exitCode = totals.failed > 0 ? 1 : 0;
 });

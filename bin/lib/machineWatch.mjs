@@ -36,12 +36,15 @@ export function startMachineWatch() {
   };
 }
 
+/** Processor time that the machine under this one took away since it started, over all processors, in milliseconds. */
+export function stolenMs() {
+  return readFileSync("/proc/stat", "utf8")
+    .split("\n")
+    .filter((line) => /^cpu\d/.test(line))
+    .reduce((sum, line) => sum + Number(line.split(/\s+/)[STEAL_COLUMN]) * TICK_MS, 0);
+}
+
 if (!isMainThread) {
-  const stolenMs = () =>
-    readFileSync("/proc/stat", "utf8")
-      .split("\n")
-      .filter((line) => /^cpu\d/.test(line))
-      .reduce((sum, line) => sum + Number(line.split(/\s+/)[STEAL_COLUMN]) * TICK_MS, 0);
   let before = stolenMs();
   let lastMs = performance.now();
   setInterval(() => {
