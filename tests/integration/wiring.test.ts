@@ -4,6 +4,7 @@ import { SHIPPED_BOARDS } from "@/core/refit/shelf/shippedBoards";
 import { type Device } from "@/core/refit/wiring/wiringCase";
 import { addFinding } from "@/features/isolate/isolateVerbs";
 import { confirmBeforePower } from "@/features/job/power/confirmBeforePower";
+import { insertBoardVersion } from "@/features/boards/boardRepository";
 import { exportBoard, getBoardHistory, getBoardsPage, importBoard } from "@/features/boards/boardVerbs";
 import { listEvents } from "@/features/job/events/jobEventRepository";
 import { listProofs } from "@/features/job/proofRepository";
@@ -301,7 +302,12 @@ it("nothing to meter is no evidence", async () => {
     name: "Loam bare",
     pads: maker.pads.filter(({ uses }) => uses.every((use) => use.function !== "ground")),
   };
-  await importBoard(shop.technician, { text: JSON.stringify(bare), source: "a test", isSecondSource: false });
+  const text = JSON.stringify(bare);
+  await expect(importBoard(shop.technician, { text, source: "a test", isSecondSource: false })).rejects.toThrow(
+    /No pad is ground/,
+  );
+  // One that came in before that was asked for.
+  await insertBoardVersion(shop.pool, bare, "a test", shop.technician.person.id, shop.technician.now);
   const jobId = await shop.receive();
   const plan = {
     jobId,
