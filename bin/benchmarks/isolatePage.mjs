@@ -20,15 +20,7 @@ export async function measureIsolatePage({ url, env }) {
     const readings = async () =>
       Number(/(\d+) finding/i.exec(await page.getByRole("region", { name: "What we know" }).innerText())?.[1] ?? 0);
     while ((await readings()) < READINGS) await answer(page);
-    await page.evaluate(() => {
-      const frames = (window.frameTimes = []);
-      let last = performance.now();
-      requestAnimationFrame(function tick(now) {
-        frames.push(now - last);
-        last = now;
-        requestAnimationFrame(tick);
-      });
-    });
+    await page.evaluate(watchFrames);
     const answersMs = [];
     for (let i = 0; i < ANSWERS_TIMED; i++) answersMs.push(await answer(page));
     const frames = await page.evaluate(() => window.frameTimes.slice(1));
@@ -39,6 +31,17 @@ export async function measureIsolatePage({ url, env }) {
   } finally {
     await browser.close();
   }
+}
+
+/** Runs in the page: keeps the times of its frames from now on in `window.frameTimes`, ms. */
+export function watchFrames() {
+  const frames = (window.frameTimes = []);
+  let last = performance.now();
+  requestAnimationFrame(function tick(now) {
+    frames.push(now - last);
+    last = now;
+    requestAnimationFrame(tick);
+  });
 }
 
 /** Signs in as the demo's technician. */

@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { root } from "../lib/paths.mjs";
 import { reportFigure } from "../lib/report.mjs";
 import { say } from "../lib/say.mjs";
-import { jobInIsolate, signIn } from "./isolatePage.mjs";
+import { jobInIsolate, signIn, watchFrames } from "./isolatePage.mjs";
 
 const HEADING =
   "time [s],gyro roll [deg/s],gyro pitch [deg/s],gyro yaw [deg/s],roll [deg],pitch [deg],acc x [g],acc y [g],acc z [g]," +
@@ -27,7 +27,7 @@ export async function measureLogView({ url, env }) {
     await signIn(page, url);
     await page.goto(`${url}/jobs/${await jobInIsolate(env)}/log`);
     await page.getByText(/Any table with a clock will do/).waitFor();
-    await page.evaluate(() => window.watchFrames());
+    await page.evaluate(watchFrames);
     const begunMs = performance.now();
     await page.locator('input[type="file"]').setInputFiles(path);
     await page.getByRole("group", { name: "The log over time" }).waitFor({ timeout: 300_000 });
@@ -83,22 +83,13 @@ function writeLog(path, bytes) {
   return { path, rows };
 }
 
-/** Runs in the page: keeps the times of frames, and when a canvas was last drawn on. */
+/** Runs in the page: keeps when a canvas was last drawn on. */
 function watchDrawing() {
   window.lastDrawnMs = 0;
   const { stroke } = CanvasRenderingContext2D.prototype;
   CanvasRenderingContext2D.prototype.stroke = function (...args) {
     window.lastDrawnMs = performance.now();
     return stroke.apply(this, args);
-  };
-  window.watchFrames = () => {
-    const frames = (window.frameTimes = []);
-    let last = performance.now();
-    requestAnimationFrame(function tick(now) {
-      frames.push(now - last);
-      last = now;
-      requestAnimationFrame(tick);
-    });
   };
   window.drawnAfter = async (button, stillMs) => {
     const begunMs = performance.now();

@@ -64,6 +64,10 @@ const MOTOR: Neighbour = {
   look: "The motor behind it: turns freely, three phases alike, none to the frame",
   noGo: "It brakes, is rough, or a phase beeps to the frame: it comes out with its ESC.",
 };
+const MOTORS: Neighbour = {
+  look: "Motors: each turns freely, three phases alike, none to the frame",
+  noGo: MOTOR.noGo,
+};
 const DEVICES: Neighbour = {
   look: "Receiver, buzzer, gyro and camera: each by itself behind the limiter",
   noGo: "Silent, or more than its amps: it goes on the list before anything is ordered.",
@@ -78,8 +82,8 @@ const VIDEO_ANTENNA: Neighbour = {
   noGo: "Missing or broken: a transmitter without one cooks itself, the next as well.",
 };
 const JUMPER: Neighbour = {
-  look: "The jumper and the wires that feed it: which volts they give, which it bears",
-  noGo: "More than it bears, or a wire in the wrong row: put right first.",
+  look: "The jumper and the wires that feed it, by eye against the diagram: set to which volts, and which it bears",
+  noGo: "More than it bears, or a wire in the wrong row: put right before any power.",
 };
 const LINKAGE: Neighbour = {
   look: "Its linkage and surface: free over the whole way, no stop before the servo's own",
@@ -102,15 +106,15 @@ const FRAME_WIRES: Neighbour = {
 const FED = [JUMPER, BOARD, RAIL, ON_RAIL];
 
 const BY_PART: Partial<Record<PartKind, readonly Neighbour[]>> = {
-  pack: [OUTSIDE, LEADS, ESCS, MOTOR],
+  pack: [OUTSIDE, LEADS, ESCS, MOTORS],
   esc: [PACK, LEADS, MOTOR, ESCS, BOARD, RAIL, DEVICES],
   motor: [PACK, LEADS, WHAT_STOPPED_IT, ESCS],
   regulator: [PACK, BOARD, RAIL_ALONE, ON_RAIL],
   flight_controller: [PACK, LEADS, ESCS, RAIL, ON_RAIL],
   board_lead: [PACK, LEADS, BOARD, RAIL],
-  power_lead: [PACK, MOTOR, BOARD, ESCS],
+  power_lead: [PACK, MOTORS, BOARD, ESCS],
   current_sensor: [PACK, LEADS, BOARD, ESCS],
-  frame: [PACK, FRAME_WIRES, MOTOR, ESCS],
+  frame: [PACK, FRAME_WIRES, MOTORS, ESCS],
   video_transmitter: [VIDEO_ANTENNA, ...FED],
   camera: FED,
   receiver: FED,

@@ -56,7 +56,7 @@ export function RepairOrReplacePanel({ costs, kinds }: Props) {
         <p className="soft">
           {followed === 0
             ? `None of this type’s repairs is ${FOLLOWED_DAYS} days old yet: the chance that it comes back is not known.`
-            : `Of ${followed} fitted on this type in a repair, ${failedAgain} came out again within ${FOLLOWED_DAYS} days.`}
+            : `Of ${followed} fitted on this type in a repair, ${failedAgain} came out again, not sound and not in a crash, within ${FOLLOWED_DAYS} days.`}
         </p>
         <div className={styles.amounts}>
           {FIELDS.map(([id, label]) => (
