@@ -83,9 +83,16 @@ export function cellCount(view: FlightView, said?: number): number | null {
   const amps = view.channel("current");
   const sag = sagOf(view);
   const flight = view.flights[0];
-  const isFull = quantileOf(pack, 0.995) / fewest > CHARGED_CELL_V;
-  if (isFull || !amps || !sag || !flight) return fewest;
+  if (restingTop(pack, amps, sag) / fewest > CHARGED_CELL_V || !amps || !sag || !flight) return fewest;
   if (quantileOf(pack, 0.995) / (fewest + 1) < EMPTY_CELL_V) return fewest;
   const minutes = ((capacityOf(sag, fewest) / 1000) * 60) / meanOf(amps, flight.from, view.flights.at(-1)!.to);
   return minutes < SHORTEST_FLIGHT_MIN ? fewest + 1 : fewest;
+}
+
+/** The highest volts of a pack without what it lost by its resistance: a log that begins in the air never shows it at rest. */
+function restingTop(pack: Float64Array, amps: Float64Array | null, sag: Sag | null): number {
+  if (!amps || !sag || !(sag.ohm > 0)) return quantileOf(pack, 0.995);
+  const resting = new Float64Array(pack.length);
+  for (let row = 0; row < pack.length; row++) resting[row] = pack[row]! + sag.ohm * Math.max(0, amps[row]!);
+  return quantileOf(resting, 0.995);
 }

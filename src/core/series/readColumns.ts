@@ -38,7 +38,8 @@ export function readColumns(text: string, headings: ReadonlyMap<string, string> 
   const found = lines[at];
   if (!found || lines.length <= at + 1) throw new TableError("The table has no lines below its header.");
   const unitLine = unitsBelow(found, lines[at + 1]!);
-  const below = lines.slice(at + (unitLine ? 2 : 1));
+  const all = lines.slice(at + (unitLine ? 2 : 1));
+  const below = all.filter(({ cells }) => !isHeadingAgain(cells, found.cells));
   if (below.length === 0) throw new TableError("The table has no lines below its header.");
   if (below.length > MOST_LINES) throw tooLong(below.length);
   refuseSurplus(found, below);
@@ -54,8 +55,28 @@ export function readColumns(text: string, headings: ReadonlyMap<string, string> 
     quantities: new Map(columns.map(({ heading }) => [heading.name, heading.quantity])),
     values: new Map(columns.map(({ column, heading }) => [heading.name, valuesOf(rows, column, heading, commas)])),
     lines: rows.map(({ number }) => number),
-    notes: [...wideNotes, ...guessed.notes, ...whole.notes, ...notes, ...commaNotes(commas)],
+    notes: [
+      ...againNotes(all.length - below.length),
+      ...wideNotes,
+      ...guessed.notes,
+      ...whole.notes,
+      ...notes,
+      ...commaNotes(commas),
+    ],
   };
+}
+
+/** An instrument that was stopped and went on, or two files put behind each other, write their headings again. */
+function isHeadingAgain(cells: readonly string[], headings: readonly string[]): boolean {
+  return (
+    cells[0] === headings[0] && cells.length === headings.length && cells.every((cell, at) => cell === headings[at])
+  );
+}
+
+function againNotes(times: number): string[] {
+  return times === 0
+    ? []
+    : [`The headings stand again ${times === 1 ? "once" : `${times} times`} further down: read as one table.`];
 }
 
 /** A table with all motors in each line, a line for each motor; any other as it is. */

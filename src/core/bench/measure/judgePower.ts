@@ -1,3 +1,5 @@
+import { medianAbsoluteDeviation } from "simple-statistics";
+import { median } from "../../fit/robust";
 import { judgePowerDraw } from "../judgePowerDraw";
 import { type StepDraw } from "../run/summariseSweep";
 import { type RatedPart } from "../weakestInLine";
@@ -42,6 +44,38 @@ export function stepsByThrottle(samples: readonly PowerSample[]): StepDraw[] {
   });
 }
 
+/** A reading so many times the scatter of its step away from the middle one … */
+const SLIP_SCATTERS = 12;
+/** … by such a share of it, and of the most that any step draws, is a slip of the pen. */
+const SLIP_SHARE = 0.5;
+const SLIP_OF_MOST = 0.25;
+const FEWEST_FOR_SLIP = 3;
+
+/** Readings without those that the others of their step gainsay: volts or amps out of all proportion at one throttle. */
+function withoutSlips(samples: readonly PowerSample[]): PowerSample[] {
+  const slips = new Set(SIDES.flatMap((of) => slipsOf(samples, of)));
+  return samples.filter((sample) => !slips.has(sample));
+}
+
+const SIDES = [({ currentA }: PowerSample) => currentA, ({ voltageV }: PowerSample) => voltageV] as const;
+
+function slipsOf(samples: readonly PowerSample[], of: (sample: PowerSample) => number): PowerSample[] {
+  const steps = new Map<number, PowerSample[]>();
+  for (const sample of samples) {
+    const own = steps.get(sample.throttle);
+    if (own) own.push(sample);
+    else steps.set(sample.throttle, [sample]);
+  }
+  const stepsSeen = [...steps.values()].map((own) => ({ own, middle: median(own.map(of)) }));
+  const most = stepsSeen.reduce((top, { middle }) => Math.max(top, Math.abs(middle)), 0);
+  return stepsSeen.flatMap(({ own, middle }) => {
+    if (own.length < FEWEST_FOR_SLIP) return [];
+    const scatter = SLIP_SCATTERS * medianAbsoluteDeviation(own.map(of));
+    const far = Math.max(scatter, SLIP_SHARE * Math.abs(middle), SLIP_OF_MOST * most);
+    return own.filter((sample) => Math.abs(of(sample) - middle) > far);
+  });
+}
+
 /**
  * Judges the draw of a whole craft from readings at several throttles, against a former table of the same craft and against
  * rated parts.
@@ -54,11 +88,19 @@ export function judgePower(
   parts: readonly RatedPart[],
   flightShare = FLIGHT_SHARE,
 ): Measured {
-  const steps = stepsByThrottle(samples);
-  const { word, reasons, comparisons } = judgePowerDraw(steps, stepsByThrottle(baseline), parts);
+  const kept = withoutSlips(samples);
+  const slips = samples.length - kept.length;
+  const steps = stepsByThrottle(kept);
+  const { word, reasons, comparisons } = judgePowerDraw(steps, stepsByThrottle(withoutSlips(baseline)), parts);
   return {
     word,
-    reasons,
+    reasons:
+      slips > 0
+        ? [
+            ...reasons,
+            `${slips === 1 ? "1 reading lies" : `${slips} readings lie`} far from the others at the same throttle and ${slips === 1 ? "was" : "were"} left out.`,
+          ]
+        : reasons,
     figures: steps.flatMap(({ name, throttle, currentA, powerW, currentErrorA }) => [
       {
         label: `Amps at ${name}`,

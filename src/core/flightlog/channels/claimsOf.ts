@@ -30,6 +30,7 @@ export function claimsOf(column: Column, columns: readonly Column[]): Claim[] {
   const has = (set: ReadonlySet<string>) => parts.words.some((word) => set.has(word)) || set.has(parts.words.join(""));
   const claims: Claim[] = [];
   const claim = (role: string, score: number, by: Claim["by"] = "heading") => claims.push({ at, role, score, by });
+  if (facts.count === 0 && !column.isText) return claims; // headed, and never written
   if (column.isText) {
     claim("mode", has(say.MODE_WORDS) ? 5 : 1);
     return claims;
@@ -42,7 +43,7 @@ export function claimsOf(column: Column, columns: readonly Column[]): Claim[] {
     isPulse: facts.min >= 700 && facts.max <= 2400 && facts.count > 0,
     surface: surfaceOf(parts.words),
   };
-  if (isClock(column))
+  if (isClock(column) || ((has(say.TIME_WORDS) || quantity === "time") && isCoarseClock(column)))
     claim("time", 4 + (has(say.TIME_WORDS) ? 4 : 0) + (at === 0 ? 2 : 0) + (quantity === "time" ? 2 : 0));
   const ask = quantity === null ? claimUnitless : BY_QUANTITY[quantity];
   ask?.(column, said, columns);
@@ -239,6 +240,11 @@ function accAxisOf({ parts, axis }: Column): string {
 /** A clock goes on, but for a few places where it begins again. */
 function isClock({ facts }: Pick<Column, "facts">): boolean {
   return facts.count > 1 && facts.risingShare > 0.9 && facts.max > facts.min;
+}
+
+/** A clock that stands for some lines and never goes back; a counter of something else does so too: its heading has to say time. */
+function isCoarseClock({ facts }: Column): boolean {
+  return facts.count > 1 && facts.risingShare > 0.005 && facts.fallingShare < 0.002 && facts.max > facts.min;
 }
 
 /** Of two rates of one axis the measured one is the rougher. */

@@ -51,7 +51,14 @@ function columnOf({ heading, unitBelow, values, codes }: RawColumn, at: number, 
   const isField = parts.words.some((word) => say.FIELD_WORDS.has(word));
   const quantity = parts.unit === null ? null : (findLogUnit(parts.unit, isField)?.quantity ?? null);
   const facts = factsOf(values);
-  return { at, parts, facts, quantity, axis: null, isText: codes !== null && facts.count < values.length / 4 };
+  return { at, parts, facts, quantity, axis: null, isText: codes !== null && isOfWords(codes, facts.count) };
+}
+
+/** A slow column of figures with a stray word in it is none of words. */
+function isOfWords(codes: Int16Array, figures: number): boolean {
+  let words = 0;
+  for (const code of codes) if (code >= 0) words++;
+  return words > figures;
 }
 
 const LETTERS: Readonly<Record<string, Axis>> = { x: "roll", y: "pitch", z: "yaw" };

@@ -128,6 +128,10 @@ export class ReadingTable {
         continue;
       }
       for (let rest = column + 1; rest < width; rest++) columns[rest]![row] = NaN;
+      if (columns[0]![row] !== columns[0]![row] && this.isNoReading(columns, row)) {
+        this.skippedLines++;
+        continue;
+      }
       this.rows++;
     }
   }
@@ -157,6 +161,13 @@ export class ReadingTable {
     const whole = new Int16Array(this.rows).fill(-1);
     whole.set(codes);
     return whole;
+  }
+
+  /** A line without a figure: the headings written again when the recorder went on, or a message. Its words are taken back. */
+  private isNoReading(columns: readonly Float64Array[], row: number): boolean {
+    for (const values of columns) if (values[row] === values[row]) return false;
+    for (const codes of this.codes) if (codes && this.rows < codes.length) codes[this.rows] = -1;
+    return true;
   }
 
   private blockOf(row: number): Float64Array[] {

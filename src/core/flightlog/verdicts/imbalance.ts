@@ -31,11 +31,15 @@ export function rotorImbalance(view: FlightView): Verdict[] {
 /** A main rotor shakes a little however well it is balanced; this many times the least that is felt is out of balance. */
 const HEAD_TIMES = 2.5;
 
+/** A head that turns less than this carries nothing, 1/min: what its sensor shows is noise. Common practice, no published source. */
+const LEAST_HEAD_RPM = 300;
+
 /** A helicopter's head, which has no peers: its line once a turn against what is usual. */
 function ofHead(view: FlightView, flights: readonly Stretch[]): Verdict[] {
   const speed = view.channel("head_speed") ?? view.rpm[0];
   const rows = Math.round(WINDOW_S * view.rateHz);
-  if (!speed || rows < 24) return [];
+  if (!speed || rows < 24 || !(quantileOf(speed, 0.5, flights[0]!.from, flights.at(-1)!.to) > LEAST_HEAD_RPM))
+    return [];
   const phase = phaseOf(view.timeS, interpolated(view, speed));
   const shakes = shakenOf(view);
   const sizes = sizesOf(
@@ -92,8 +96,9 @@ const FOLDS = [0.03, 0.475] as const;
 
 /** True where a line of so many Hz can be measured at this rate, above half of it as well as below. */
 function isMeasurable(hz: number, rateHz: number): boolean {
-  const folded = Math.abs(hz / rateHz - Math.round(hz / rateHz));
-  return folded > FOLDS[0] && folded < FOLDS[1];
+  const times = Math.round(hz / rateHz);
+  const folded = Math.abs(hz / rateHz - times);
+  return (times === 0 || folded > FOLDS[0]) && folded < FOLDS[1];
 }
 
 /** Above half the log's rate a line lies upon whatever else is folded there: it has to be so many times as large. */

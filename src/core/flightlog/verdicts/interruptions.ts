@@ -1,6 +1,7 @@
+import { AXES } from "../channels/roles";
 import { type FlightView } from "../FlightView";
 import { cellCount } from "../pack";
-import { leastOf, meanOf, quantileOf, rowAt } from "../signal/rows";
+import { leastOf, meanOf, mostOf, quantileOf, rowAt } from "../signal/rows";
 import { type Verdict } from "./verdict.types";
 
 /** Below this share of its usual value a 5 V rail is no supply for a controller. */
@@ -128,8 +129,9 @@ function railDips(view: FlightView): (Interruption & Low)[] {
 function interruptionsOf(view: FlightView): (Interruption & Partial<Low> & { volts: number; of: string })[] {
   const found: Interruption[] = [];
   for (const { row, atS, lastedS, kind } of view.log.breaks) {
-    if (kind === "began again" ? wasWorking(view, row) : wasWorking(view, row) && standsAfter(view, row))
-      found.push({ row, atS, lastedS });
+    const isReset =
+      wasWorking(view, row) && (kind === "began again" || (lastedS > SHORTEST_RESTART_S && standsAfter(view, row)));
+    if (isReset && !wasWanted(view, row, lastedS)) found.push({ row, atS, lastedS });
   }
   for (const each of standstills(view)) if (found.every(({ atS }) => Math.abs(atS - each.atS) > 1)) found.push(each);
   return found.sort((a, b) => a.row - b.row).map((each) => ({ ...each, volts: NaN, of: "" }));
@@ -146,6 +148,32 @@ function standsAfter(view: FlightView, row: number): boolean {
   const usual = quantileOf(view.power, 0.6);
   const rows = Math.max(2, Math.round(0.05 * view.rateHz));
   return meanOf(view.power, row, row + rows) < STOPPED_SHARE * usual;
+}
+
+/** No controller starts again in less, s: a shorter pause is the recorder's own. Common practice, no published source. */
+const SHORTEST_RESTART_S = 0.25;
+/** A craft lower than this over the ground of its log has touched down, m; one that turns no faster lies still, deg/s. */
+const TOUCHED_M = 0.7;
+const STILL_DEG_S = 5;
+/** In a pause as short as this no craft has fallen and come to rest, s. */
+const SHORT_S = 0.5;
+
+/**
+ * True where the motors stand behind a short pause because the pilot wanted it: the throttle was taken back, or the craft was set down,
+ * and the recorder left a few lines out just then.
+ */
+function wasWanted(view: FlightView, row: number, lastedS: number): boolean {
+  if (!(lastedS < SHORT_S)) return false; // NaN of a clock that began again, too
+  const throttle = view.channel("throttle");
+  if (throttle && throttle[row]! < STOPPED_SHARE * quantileOf(throttle, 0.6)) return true;
+  const height = view.channel("altitude");
+  if (height) return height[row - 1]! - leastOf(height, 0, height.length) < TOUCHED_M;
+  const gyros = AXES.flatMap((axis) => view.gyro[axis] ?? []);
+  const rows = Math.round(0.3 * view.rateHz);
+  return (
+    gyros.length > 0 &&
+    gyros.every((gyro) => mostOf(gyro, row, row + rows) < STILL_DEG_S && leastOf(gyro, row, row + rows) > -STILL_DEG_S)
+  );
 }
 
 /** Motors that stand in the air for a moment and work again, while the link was there: a restart that left no gap in the log. */
@@ -204,6 +232,7 @@ export function linkLoss(view: FlightView): Verdict[] {
     (failsafe !== null && failsafe[row]! > 0.5) ||
     (link !== null && usual > 0.3 && link[row]! < LINK_GONE) ||
     (link === null && strength !== null && strength[row]! <= floor && floor < -110);
+  const restarts = interruptionsOf(view);
   const firstRow = view.flights[0]?.from ?? 0;
   const lastRow = view.flights.at(-1)?.to ?? link?.length ?? 0;
   for (let row = firstRow; row < view.timeS.length; row++) {
@@ -212,7 +241,7 @@ export function linkLoss(view: FlightView): Verdict[] {
     while (row < view.timeS.length && isGone(row)) row++;
     const [fromS, toS] = [view.timeS[from]!, view.timeS[row - 1]!];
     const wasFlying = from <= lastRow + view.rateHz * 0.2 || fallsAt(view, from, lastRow);
-    const follows = view.log.breaks.some(({ atS }) => Math.abs(atS - fromS) < 1.2);
+    const follows = restarts.some(({ atS }) => Math.abs(atS - fromS) < 1.2);
     if (toS - fromS < SHORTEST_LOSS_S || !wasFlying || follows) continue;
     const stops = view.power !== null && meanOf(view.power, row - 10, row) < 0.2 * quantileOf(view.power, 0.6);
     return [

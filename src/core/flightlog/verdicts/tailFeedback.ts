@@ -6,6 +6,10 @@ import { type Verdict } from "./verdict.types";
 
 /** A craft that turns this fast about its mast, and nobody asked for it, has run away, deg/s. */
 const RAN_AWAY_DEG_S = 180;
+/** A craft that is steady again for so long, so soon, was turned by its pilot: nobody flies on with wrong feedback; s and deg/s. */
+const STEADY_S = 1.2;
+const STEADY_WITHIN_S = 8;
+const STEADY_DEG_S = 40;
 /** So long before that the tail is held against how it stood. */
 const BEFORE_S = 0.6;
 /** So much of the turn's growth is looked at, s. */
@@ -76,8 +80,19 @@ function spinOf(view: FlightView, rate: Float64Array): number | null {
     for (let row = from; row < to; row++) {
       const isAsked =
         Math.abs((stick?.[row] ?? rest) - rest) > 0.3 || Math.abs(wanted?.[row] ?? 0) > 0.4 * RAN_AWAY_DEG_S;
-      if (Math.abs(slow[row]!) > RAN_AWAY_DEG_S && !isAsked) return row;
+      if (Math.abs(slow[row]!) > RAN_AWAY_DEG_S && !isAsked && !isSteadyAgain(view, slow, row, to)) return row;
     }
   }
   return null;
+}
+
+/** True where the craft stood still about its mast soon after a row, still in the air. */
+function isSteadyAgain({ rateHz }: FlightView, slow: Float64Array, row: number, to: number): boolean {
+  const long = STEADY_S * rateHz;
+  const end = Math.min(to, row + Math.round(STEADY_WITHIN_S * rateHz));
+  for (let at = row, still = 0; at < end; at++) {
+    still = Math.abs(slow[at]!) < STEADY_DEG_S ? still + 1 : 0;
+    if (still > long) return true;
+  }
+  return false;
 }

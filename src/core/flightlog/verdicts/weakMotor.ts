@@ -125,7 +125,7 @@ function slowMotor(view: FlightView, outputs: readonly number[], calm: readonly 
   ) as [Slowest, Slowest];
   const { motor } = byHalf;
   const { behind, scatter } = byHalf.behind < byWhole.behind ? byHalf : byWhole;
-  if (byWhole.motor !== motor || behind < SLOW_SHARE || behind < 1.5 * scatter) return [];
+  if (byWhole.motor !== motor || !(behind >= SLOW_SHARE && behind >= 1.5 * scatter)) return [];
   return [
     {
       code: "weak-motor",

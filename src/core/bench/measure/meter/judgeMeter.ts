@@ -41,6 +41,7 @@ export function judgeMeter(pairs: readonly MeterPair[], { quantity, setting, gai
   // So many lie off no line by a slip of the pen: then it is the line that does not fit.
   const fit = marked.outliers.length > MOST_OUTLIERS * points.length ? fitLine(points) : marked;
   const { slope, intercept, slopeHalfWidth, interceptHalfWidth, outliers } = fit;
+  const kept = points.filter((_, place) => !outliers.includes(place));
   const gain = slope.value;
   const unit = quantity === "current" ? "A" : "V";
   const lowest = min(points.map(({ x }) => x));
@@ -51,7 +52,7 @@ export function judgeMeter(pairs: readonly MeterPair[], { quantity, setting, gai
       // Before the gain: of a meter that is not straight the line's gain and zero say little.
       ...judgeBend(points, fit, unit),
       ...judgements(gain, slopeHalfWidth, outliers.length),
-      ...judgeOffset(intercept.value, interceptHalfWidth, span(points.map(({ y }) => y)), unit),
+      ...judgeOffset(intercept.value, interceptHalfWidth, span(kept.map(({ y }) => y)), unit),
       ...afterChange(gain, gainBefore ?? null),
     ]),
     figures: [
