@@ -89,9 +89,13 @@ export function cellCount(view: FlightView, said?: number): number | null {
   return minutes < SHORTEST_FLIGHT_MIN ? fewest + 1 : fewest;
 }
 
-/** The highest volts of a pack without what it lost by its resistance: a log that begins in the air never shows it at rest. */
+/** A pack that gives less than this share of its usual amps shows its volts at rest. */
+const RESTS_SHARE = 0.15;
+
+/** The highest volts of a pack; without what it lost by its resistance where the log, begun in the air, never shows it at rest. */
 function restingTop(pack: Float64Array, amps: Float64Array | null, sag: Sag | null): number {
-  if (!amps || !sag || !(sag.ohm > 0)) return quantileOf(pack, 0.995);
+  if (!amps || !sag || !(sag.ohm > 0) || quantileOf(amps, 0.02) < RESTS_SHARE * quantileOf(amps, 0.5))
+    return quantileOf(pack, 0.995);
   const resting = new Float64Array(pack.length);
   for (let row = 0; row < pack.length; row++) resting[row] = pack[row]! + sag.ohm * Math.max(0, amps[row]!);
   return quantileOf(resting, 0.995);
