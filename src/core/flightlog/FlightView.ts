@@ -1,7 +1,7 @@
 import { AXES, type Axis } from "./channels/roles";
 import { type FlightLog, rowOf } from "./FlightLog";
 import { craftOf, flightsOf, type LogCraft, powerOf, type Stretch } from "./phases";
-import { held } from "./signal/rows";
+import { held, quantileOf } from "./signal/rows";
 
 /** A flight log made ready for questions: channels without blanks, the stretches in the air. */
 export interface FlightView {
@@ -54,6 +54,30 @@ export function viewOf(log: FlightLog, { craft: said }: LogContext = {}): Flight
     power: powerOf(log),
     flights: flightsOf(log, craft),
   };
+}
+
+/** Changes by which it is seen how often a channel is written. */
+const CHANGES = 5000;
+
+/**
+ * How often a channel has a new figure, Hz: a recorder that is faster than a sensor writes each of its figures several times, or leaves
+ * the lines between blank. Above half of this a spectrum shows images of what lies below.
+ *
+ * @returns The log's own rate where most figures differ from the one before, and where there is no such channel.
+ */
+export function writtenHz({ log, rateHz }: Pick<FlightView, "log" | "rateHz">, role: string): number {
+  const values = log.channels.get(role);
+  if (!values) return rateHz;
+  const runs: number[] = [];
+  let [last, since] = [NaN, 0];
+  for (let row = 0; row < values.length && runs.length < CHANGES; row++) {
+    const value = values[row]!;
+    if (value !== value || value === last) continue;
+    if (last === last) runs.push(row - since);
+    [last, since] = [value, row];
+  }
+  // Two figures alike by chance make a run longer, never shorter.
+  return rateHz / Math.max(1, quantileOf(runs, 0.1) || 1);
 }
 
 /** Rows of the stretches one by one, every so many. */

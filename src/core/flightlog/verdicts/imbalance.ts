@@ -1,4 +1,4 @@
-import { type FlightView, rowsOf, trimmed } from "../FlightView";
+import { type FlightView, rowsOf, trimmed, writtenHz } from "../FlightView";
 import { type Stretch } from "../phases";
 import { correlation } from "../signal/regress";
 import { meanOf, quantileOf, smoothed, spreadOf } from "../signal/rows";
@@ -94,11 +94,14 @@ function shakenOf(view: FlightView): Shaken[] {
 /** A turn that falls this close to a whole or a half of the log's rate shows as slow motion, or has no phase: its size says nothing. */
 const FOLDS = [0.03, 0.475] as const;
 
+/** A turn of more than one and a half times the log's rate was summed up over too few readings of its speed to have a phase. */
+const MOST_FOLDS = 1;
+
 /** True where a line of so many Hz can be measured at this rate, above half of it as well as below. */
 function isMeasurable(hz: number, rateHz: number): boolean {
   const times = Math.round(hz / rateHz);
   const folded = Math.abs(hz / rateHz - times);
-  return (times === 0 || folded > FOLDS[0]) && folded < FOLDS[1];
+  return times <= MOST_FOLDS && (times === 0 || folded > FOLDS[0]) && folded < FOLDS[1];
 }
 
 /** Above half the log's rate a line lies upon whatever else is folded there: it has to be so many times as large. */
@@ -121,7 +124,7 @@ function bySpeed(view: FlightView, flights: readonly Stretch[]): Verdict[] {
   // One imbalance shakes with the square of the speed: a rotor that has to turn faster is no worse balanced for it.
   const speeds = view.rpm.map((rpm) => meanOf(Array.from(rowsOf(flights, 20), (row) => rpm[row]!)));
   const usual = quantileOf(speeds, 0.5);
-  const folded = usual / 60 > view.rateHz / 2 ? FOLDED_TIMES : 1;
+  const foldedTimes = (role: string) => (usual / 60 > writtenHz(view, role) / 2 ? FOLDED_TIMES : 1);
   const found = shakes.map((shaken, at) => ({
     shaken,
     sizes: sizesBySignal[at]!.map((size, motor) => size / Math.max(0.25, speeds[motor]! / usual) ** 2),
@@ -141,16 +144,15 @@ function bySpeed(view: FlightView, flights: readonly Stretch[]): Verdict[] {
         next: sizes[order[1]!]!,
       };
     })
-    .filter(
-      ({ shaken, sizes, motor, lead }) =>
-        (sizes[motor]! > folded * shaken.least && lead > LEAD) ||
-        (sizes[motor]! > folded * CLEAR_SIZE * shaken.least && lead > CLEAR_LEAD),
-    )
+    .filter(({ shaken, sizes, motor, lead }) => {
+      const least = foldedTimes(shaken.name) * shaken.least;
+      return (sizes[motor]! > least && lead > LEAD) || (sizes[motor]! > CLEAR_SIZE * least && lead > CLEAR_LEAD);
+    })
     .sort((a, b) => b.sizes[b.motor]! / b.shaken.least - a.sizes[a.motor]! / a.shaken.least);
   const best = clear[0];
   if (!best || clear.some(({ motor, lead }) => motor !== best.motor && lead > best.lead)) return [];
   const hz = speeds[best.motor]! / 60;
-  if (!isMeasurable(hz, view.rateHz)) return [];
+  if (!isMeasurable(hz, writtenHz(view, best.shaken.name))) return [];
   const size = best.sizes[best.motor]!;
   return [
     {

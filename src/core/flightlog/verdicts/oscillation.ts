@@ -1,5 +1,5 @@
 import { AXES, type Axis } from "../channels/roles";
-import { type FlightView, secondsOf, trimmed } from "../FlightView";
+import { type FlightView, secondsOf, trimmed, writtenHz } from "../FlightView";
 import { type Stretch } from "../phases";
 import { regress } from "../signal/regress";
 import { meanOf, quantileOf, smoothed, spreadOf } from "../signal/rows";
@@ -83,10 +83,11 @@ function swingOf(view: FlightView, axis: Axis, flights: readonly Stretch[]): Swi
   const starts = flights.flatMap(({ from, to }) => startsIn(from, to, length));
   const spectrum = welch(rate, view.rateHz, length, starts);
   if (!spectrum) return null;
-  const line = strongestLine(spectrum, LOWEST_HZ, Math.min(HIGHEST_STRUCTURE_HZ, 0.45 * view.rateHz));
+  const highest = Math.min(HIGHEST_STRUCTURE_HZ, 0.45 * writtenHz(view, `gyro_${axis}`));
+  const line = strongestLine(spectrum, LOWEST_HZ, highest);
   if (!line || line.prominence < PROMINENT) return null;
   const rms = bandRms(spectrum, line.hz * 0.85, line.hz * 1.15);
-  const rest = bandRms(spectrum, 0.3, Math.min(HIGHEST_STRUCTURE_HZ, 0.45 * view.rateHz));
+  const rest = bandRms(spectrum, 0.3, highest);
   if (rms < FELT_DEG_S || rms < 0.35 * rest || isAsked(view, axis, line.hz, rms, length, starts)) return null;
   // A swing stays; one jolt makes a line as well
   const each = starts.map((start) => {
@@ -118,15 +119,18 @@ function isAsked(
   return (angle ? swing * 2 * Math.PI * hz : swing * 45 * 2 * Math.PI * Math.min(hz, 1)) > 0.5 * rms;
 }
 
-/** True when the line is one or two times the turn of some rotor. */
-function followsRotors(view: FlightView, { line }: Swing, flights: readonly Stretch[]): boolean {
+/** True when the line is one or two times the turn of some rotor, or what the log's rate folds that to. */
+function followsRotors(view: FlightView, { axis, line }: Swing, flights: readonly Stretch[]): boolean {
   if (view.rpm.length > 0) {
+    const rate = writtenHz(view, `gyro_${axis}`);
+    const images = line.hz > HIGHEST_LOOP_HZ ? [rate - line.hz, rate + line.hz, 2 * rate - line.hz] : [];
+    const unfolded = [line.hz, ...images];
     return view.rpm.some((rpm) => {
       const [low, high] = [0.05, 0.95].map(
         (share) => quantileOf(rpm.subarray(flights[0]!.from, flights.at(-1)!.to), share) / 60,
       );
       const isIn = (hz: number) => hz > 0.95 * low! && hz < 1.05 * high!;
-      return isIn(line.hz) || isIn(line.hz / 2);
+      return unfolded.some((hz) => isIn(hz) || isIn(hz / 2));
     });
   }
   if (!view.power || line.hz < HIGHEST_LOOP_HZ) return false;
