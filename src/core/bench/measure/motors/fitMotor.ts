@@ -1,7 +1,7 @@
 import { max, mean, min, sampleVariance } from "simple-statistics";
 import { CoreInputError } from "../../../CoreInputError";
 import { type Coefficient, halfWidth, type LinearFit, linearFit } from "../../../fit/linearFit";
-import { everyNth } from "../../../series/everyNth";
+import { everyNthAt } from "../../../series/everyNth";
 import { repeatsOf, residualParts } from "../../../fit/residualParts";
 import { resolutionOf, roundingError } from "../../../fit/resolution";
 import { type Fact } from "../compareFact";
@@ -169,9 +169,10 @@ const MANY = 2000;
 export function areOfWindings(sweeps: readonly (readonly MotorSample[])[]): boolean {
   let [without, withThem] = [0, 0];
   for (const samples of sweeps) {
-    const running = everyNth(
+    const running = everyNthAt(
       samples.filter(({ throttle, rpm }) => throttle > 0.05 && rpm > 0),
       MANY,
+      ({ throttle }) => throttle,
     );
     if (running.length < FEWEST_SAMPLES || running.some(({ temperatureC }) => temperatureC == null)) return false;
     without += driveFit(running, false).residualSd ** 2;

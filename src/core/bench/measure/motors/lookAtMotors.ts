@@ -1,5 +1,5 @@
 import { CoreInputError } from "../../../CoreInputError";
-import { everyNth } from "../../../series/everyNth";
+import { everyNthAt } from "../../../series/everyNth";
 import { type EscAnswer, escAnswer, lostStep, type LostStep, steadyShare } from "../esc/escAnswer";
 import { areOfWindings } from "./fitMotor";
 import { believed, endOff } from "./judgeBeside";
@@ -60,10 +60,10 @@ export function lookAtMotors(asRead: readonly MotorSweep[]): { looks: MotorLook[
   const drives = sweeps.map((sweep) => driveOf(sweep, sweeps, besides.get(sweep.name) ?? null, steady));
   const start = throttleStart(drives.map(({ driven }) => driven));
   const counted = drives.map((drive) => ({ ...drive, driven: fromStart(drive.driven, start) }));
-  const isOfWinding = tellsWindings(counted.map(({ driven }) => driven));
+  const isOfWinding = tellsWindings(counted.map(({ driven }) => some(driven)));
   const looks = counted.map(({ driven, responseS, ...drive }): MotorLook => {
     try {
-      return { ...drive, facts: motorFacts(driven, responseS ?? null, isOfWinding), failure: null };
+      return { ...drive, facts: motorFacts(some(driven), responseS ?? null, isOfWinding), failure: null };
     } catch (error) {
       if (!(error instanceof CoreInputError)) throw error;
       return { ...drive, facts: null, failure: error };
@@ -102,8 +102,12 @@ function tellsWindings(sweeps: readonly (readonly StandSample[])[]): boolean {
   }
 }
 
-/** So many readings of a motor tell how its ESC answers as well as all. */
+/** So many readings of a motor tell what it is, and how its ESC answers, as well as all; steps lost are looked for in all. */
 const MANY = 4000;
+
+function some(samples: readonly StandSample[]): readonly StandSample[] {
+  return everyNthAt(samples, MANY, ({ throttle }) => throttle);
+}
 
 /** What the ESC of one motor makes of the throttle, and the readings with what the motor was given. */
 function driveOf(
@@ -114,8 +118,8 @@ function driveOf(
 ) {
   const lost = lostStep(samples, steady);
   const kept = lost ? samples.filter(({ throttle }) => throttle < lost.fromThrottle - 1e-3) : samples;
-  const others = sweeps.filter((other) => other.name !== name).map((other) => everyNth(other.samples, MANY));
-  const bySpeeds = lost ? null : escAnswer(everyNth(samples, MANY), others);
+  const others = sweeps.filter((other) => other.name !== name).map((other) => some(other.samples));
+  const bySpeeds = lost ? null : escAnswer(some(samples), others);
   // Speeds alone take a bad joint for an end that is off: what the amps say beside them decides where it can be asked.
   const answer = bySpeeds && beside ? { ...bySpeeds, ...(endOff(beside) ?? { end: null, fault: null }) } : bySpeeds;
   const driven =
@@ -133,7 +137,7 @@ const FEWEST_ALIKE = 3;
 function besidesOf(sweeps: readonly MotorSweep[], steady: number): ReadonlyMap<string, Beside> {
   const few = sweeps
     .filter(({ samples }) => !lostStep(samples, steady))
-    .map(({ name, samples }) => ({ name, samples: everyNth(samples, MANY) }));
+    .map(({ name, samples }) => ({ name, samples: some(samples) }));
   let alike = few;
   for (;;) {
     const besides = besideEach(few, alike);

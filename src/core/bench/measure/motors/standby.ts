@@ -2,7 +2,7 @@ import { max } from "simple-statistics";
 import { CoreInputError } from "../../../CoreInputError";
 import { linearFit } from "../../../fit/linearFit";
 import { median } from "../../../fit/robust";
-import { everyNth } from "../../../series/everyNth";
+import { everyNthAt } from "../../../series/everyNth";
 import { type StandSample } from "./motorFacts";
 
 /** Readings from which standby amps are believed. */
@@ -33,7 +33,9 @@ const COUNTS = 0.15;
  * @returns A; zero where the readings do not say for sure that there is any.
  */
 export function hiddenStandby(sweeps: readonly (readonly StandSample[])[]): number {
-  const samples = sweeps.flatMap((each) => everyNth(each, MANY)).filter(({ throttle, rpm }) => throttle > 0 && rpm > 0);
+  const samples = sweeps
+    .flatMap((each) => everyNthAt(each, MANY, ({ throttle }) => throttle))
+    .filter(({ throttle, rpm }) => throttle > 0 && rpm > 0);
   if (samples.length < FEWEST) return 0;
   const most = max(samples.map(({ currentA }) => currentA));
   // An ammeter errs by a little of its range and a little of what it shows.

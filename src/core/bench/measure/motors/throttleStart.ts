@@ -1,5 +1,5 @@
 import { max } from "simple-statistics";
-import { everyNth } from "../../../series/everyNth";
+import { everyNthAt } from "../../../series/everyNth";
 import { type StandSample } from "./motorFacts";
 
 /** Where the throttle of a craft begins is looked for up to here, in coarse steps and then in fine ones. */
@@ -21,7 +21,7 @@ const NEXT_TO_ZERO = 0.005;
  * @returns Share of the throttle, 0..1; zero unless another start fits much better.
  */
 export function throttleStart(sweeps: readonly (readonly StandSample[])[]): number {
-  const few = sweeps.map((samples) => everyNth(samples, MANY));
+  const few = sweeps.map((samples) => everyNthAt(samples, MANY, ({ throttle }) => throttle));
   const misfit = (start: number) => few.reduce((sum, samples) => sum + driveMisfit(samples, start), 0);
   const atZero = misfit(0);
   const bestOf = (from: number, to: number, step: number) => {
