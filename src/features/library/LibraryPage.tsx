@@ -4,19 +4,23 @@ import { Button, Input } from "antd";
 import Link from "next/link";
 import { useRef, useState } from "react";
 import { type SeenCauses } from "@/core/diagnosis/library/learnedRate";
-import { type Library } from "@/core/diagnosis/library/library.types";
-import { suspectPartName } from "@/core/diagnosis/library/suspectParts";
 import { type EntryGroup } from "@/features/faultLibrary/library.schema";
-import { formatPercent } from "@/shared/format";
+import { QueryProvider } from "@/shared/QueryProvider";
 import { EntryReader } from "./EntryReader";
 import { EntryEditor } from "./EntryEditor";
+import { type EntryLine, linesOf, withWords } from "./entryLines";
 import styles from "./Library.module.css";
 import { LibraryFile } from "./LibraryFile";
 import { LibraryHistory, type RevisionLine } from "./LibraryHistory";
+import { useLibrary } from "./useLibrary";
 
 /** What the library page is given. */
 export interface LibraryPageProps {
-  library: Library;
+  version: string;
+  /** Entries of each kind. */
+  counts: Readonly<Record<EntryGroup, number>>;
+  /** The list as it is first shown; what stands in the entries comes behind it, for it is four times as much. */
+  faults: readonly Omit<EntryLine, "words">[];
   /** What the shop's own jobs had. */
   seen: SeenCauses;
   revision: number;
@@ -33,24 +37,44 @@ const GROUPS: readonly { id: EntryGroup; name: string }[] = [
 ];
 
 /** The fault library: found by a word, read by all, changed by a lead, with its history. */
-export function LibraryPage({ library, seen, revision, generatedChecks, history, mayEdit }: LibraryPageProps) {
+export function LibraryPage(props: LibraryPageProps) {
+  return (
+    <QueryProvider>
+      <Entries {...props} />
+    </QueryProvider>
+  );
+}
+
+function Entries({ version, counts, faults, seen, revision, generatedChecks, history, mayEdit }: LibraryPageProps) {
   const [group, setGroup] = useState<EntryGroup>("faults");
   const [search, setSearch] = useState("");
   const [chosen, choose] = useState<{ id: string | null } | null>(null);
   const [isChanging, setChanging] = useState(false);
   const [side, setSide] = useState<Side>("entry");
   const right = useRef<HTMLElement>(null);
+  const loaded = useLibrary(revision);
+  const library = loaded.data ?? null;
   const open = (id: string | null) => {
     choose({ id });
     setChanging(id === null);
     setSide("entry");
     right.current?.scrollIntoView({ block: "nearest" }); // on a phone it lies below the list
   };
+  const waits = loaded.error ? (
+    <div role="alert" className="stack">
+      <p>The entries did not come: {loaded.error.message}</p>
+      <Button onClick={() => void loaded.refetch()}>Fetch them again</Button>
+    </div>
+  ) : (
+    <p role="status" className="soft">
+      The entries are being fetched …
+    </p>
+  );
   return (
     <div className={styles.page}>
       <section className="panel stack" aria-label="Entries">
         <h2>
-          Library {library.version}
+          Library {version}
           {revision > 0 && `, revision ${revision}`}
         </h2>
         <div className={styles.groups} role="group" aria-label="Kind of entry">
@@ -64,7 +88,7 @@ export function LibraryPage({ library, seen, revision, generatedChecks, history,
                 choose(null);
               }}
             >
-              {name} · {library[id].length}
+              {name} · {counts[id]}
             </button>
           ))}
         </div>
@@ -73,17 +97,28 @@ export function LibraryPage({ library, seen, revision, generatedChecks, history,
             {generatedChecks} more are generated for each craft: trying a spare, swapping two parts, cutting a part out.
           </p>
         )}
-        <EntryList
-          lines={linesOf(library, group)}
-          chosenId={chosen?.id}
-          {...{ search, setSearch, mayEdit }}
-          onOpen={open}
-        />
+        {library || group === "faults" ? (
+          <EntryList
+            lines={library ? linesOf(library, group) : faults.map(withWords)}
+            chosenId={chosen?.id}
+            {...{ search, setSearch, mayEdit }}
+            onOpen={open}
+          />
+        ) : (
+          waits
+        )}
       </section>
       <section ref={right} className="panel stack" aria-label="Entry, history and files">
         <Sides side={side} revisions={history.length} onSide={setSide} />
         {side === "entry" &&
-          (chosen && (isChanging || chosen.id === null) ? (
+          (!chosen ? (
+            <p className="soft">
+              Pick an entry on the left. Every probability carries a grade: measured, trade judgement or guess.
+              {!mayEdit && " A lead can change entries."}
+            </p>
+          ) : !library ? (
+            waits
+          ) : isChanging || chosen.id === null ? (
             <EntryEditor
               key={`${group}-${chosen.id}-${revision}`}
               library={library}
@@ -92,7 +127,7 @@ export function LibraryPage({ library, seen, revision, generatedChecks, history,
               id={chosen.id}
               onDone={() => (chosen.id === null ? choose(null) : setChanging(false))}
             />
-          ) : chosen?.id ? (
+          ) : (
             <>
               <EntryReader
                 library={library}
@@ -111,11 +146,6 @@ export function LibraryPage({ library, seen, revision, generatedChecks, history,
                 </p>
               )}
             </>
-          ) : (
-            <p className="soft">
-              Pick an entry on the left. Every probability carries a grade: measured, trade judgement or guess.
-              {!mayEdit && " A lead can change entries."}
-            </p>
           ))}
         {side === "history" && <LibraryHistory revision={revision} history={history} mayEdit={mayEdit} />}
         {side === "file" && <LibraryFile revision={revision} mayEdit={mayEdit} />}
@@ -133,7 +163,7 @@ function EntryList({
   mayEdit,
   onOpen,
 }: {
-  lines: readonly Line[];
+  lines: readonly EntryLine[];
   chosenId: string | null | undefined;
   search: string;
   setSearch: (search: string) => void;
@@ -188,45 +218,4 @@ function Sides({ side, revisions, onSide }: { side: Side; revisions: number; onS
       </Link>
     </div>
   );
-}
-
-interface Line {
-  id: string;
-  title: string;
-  detail: string;
-  /** Lower-case words that the search finds it by. */
-  words: string;
-}
-
-function linesOf(library: Library, group: EntryGroup): Line[] {
-  const line = (id: string, title: string, detail: string, ...more: readonly string[]): Line => ({
-    id,
-    title,
-    detail,
-    words: [id, title, detail, ...more].join(" ").toLowerCase(),
-  });
-  switch (group) {
-    case "faults":
-      return library.faults.map(({ id, name, part, prior, grade, looksLike }) =>
-        line(id, name, `${suspectPartName(part)} · ${formatPercent(prior)} (${grade})`, looksLike),
-      );
-    case "checks":
-      return library.checks.map(({ id, title, minutes, hazard, needs, steps }) =>
-        line(id, title, [`${minutes} min`, hazard, ...needs].join(" · "), ...steps),
-      );
-    case "symptoms":
-      return library.symptoms.map(({ id, whenTrue, whenFalse, complaint, links, synonyms = [] }) =>
-        line(
-          id,
-          whenTrue,
-          `${complaint ? "complaint · " : ""}${Object.keys(links).length} faults`,
-          whenFalse,
-          ...synonyms,
-        ),
-      );
-    case "repairs":
-      return library.repairs.map(({ id, name, part, minutes }) =>
-        line(id, name, `${suspectPartName(part)} · ${minutes} min`),
-      );
-  }
 }

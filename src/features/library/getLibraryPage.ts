@@ -1,11 +1,13 @@
 import "server-only";
 import { diffLibraries, type EntryChange } from "@/core/diagnosis/library/diffLibraries";
+import { type Library } from "@/core/diagnosis/library/library.types";
 import { getAllLearnedCauses } from "@/features/faultLibrary/closedCaseRepository";
 import { getCurrentLibrary, getLibraryRevision } from "@/features/faultLibrary/currentLibrary";
 import { listRevisions } from "@/features/faultLibrary/libraryRepository";
 import { hasRole } from "@/server/person";
 import { requireRole, type VerbContext } from "@/server/verbs/verbContext";
 import { formatDateTime } from "@/shared/format";
+import { linesOf } from "./entryLines";
 import { type LibraryPageProps } from "./LibraryPage";
 
 /** The library in use and its history. @throws {AppError} `forbidden` */
@@ -14,7 +16,14 @@ export async function getLibraryPage(context: VerbContext): Promise<LibraryPageP
   const { edited, library, revision } = await getCurrentLibrary(context.pool);
   const revisions = await listRevisions(context.pool);
   return {
-    library: edited,
+    version: edited.version,
+    counts: {
+      faults: edited.faults.length,
+      checks: edited.checks.length,
+      symptoms: edited.symptoms.length,
+      repairs: edited.repairs.length,
+    },
+    faults: linesOf(edited, "faults").map(({ id, title, detail }) => ({ id, title, detail })),
     seen: await getAllLearnedCauses(context.pool),
     revision,
     generatedChecks: library.checks.length - edited.checks.length,
@@ -27,6 +36,12 @@ export async function getLibraryPage(context: VerbContext): Promise<LibraryPageP
     })),
     mayEdit: hasRole(context.person, "lead"),
   };
+}
+
+/** The library in use, as it was edited: without the checks that are generated. @throws {AppError} `forbidden` */
+export async function getLibrary(context: VerbContext): Promise<Library> {
+  requireRole(context, "viewer");
+  return (await getCurrentLibrary(context.pool)).edited;
 }
 
 /** What a revision changed against the one before it. @throws {NotFoundError}, {AppError} `forbidden` */
