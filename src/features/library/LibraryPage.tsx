@@ -4,6 +4,7 @@ import { Button, Input } from "antd";
 import Link from "next/link";
 import { useRef, useState } from "react";
 import { type SeenCauses } from "@/core/diagnosis/library/learnedRate";
+import { type Library } from "@/core/diagnosis/library/library.types";
 import { type EntryGroup } from "@/features/faultLibrary/library.schema";
 import { QueryProvider } from "@/shared/QueryProvider";
 import { EntryReader } from "./EntryReader";
@@ -77,21 +78,13 @@ function Entries({ version, counts, faults, seen, revision, generatedChecks, his
           Library {version}
           {revision > 0 && `, revision ${revision}`}
         </h2>
-        <div className={styles.groups} role="group" aria-label="Kind of entry">
-          {GROUPS.map(({ id, name }) => (
-            <button
-              key={id}
-              className={styles.group}
-              aria-pressed={id === group}
-              onClick={() => {
-                setGroup(id);
-                choose(null);
-              }}
-            >
-              {name} · {counts[id]}
-            </button>
-          ))}
-        </div>
+        <Kinds
+          {...{ group, counts }}
+          onGroup={(id) => {
+            setGroup(id);
+            choose(null);
+          }}
+        />
         {group === "checks" && (
           <p className="soft">
             {generatedChecks} more are generated for each craft: trying a spare, swapping two parts, cutting a part out.
@@ -118,39 +111,83 @@ function Entries({ version, counts, faults, seen, revision, generatedChecks, his
             </p>
           ) : !library ? (
             waits
-          ) : isChanging || chosen.id === null ? (
-            <EntryEditor
-              key={`${group}-${chosen.id}-${revision}`}
-              library={library}
-              revision={revision}
-              group={group}
-              id={chosen.id}
-              onDone={() => (chosen.id === null ? choose(null) : setChanging(false))}
-            />
           ) : (
-            <>
-              <EntryReader
-                library={library}
-                seen={seen}
-                group={group}
-                id={chosen.id}
-                onOpen={(to, id) => {
-                  setGroup(to);
-                  setSearch("");
-                  open(id);
-                }}
-              />
-              {mayEdit && (
-                <p>
-                  <Button onClick={() => setChanging(true)}>Change this entry</Button>
-                </p>
-              )}
-            </>
+            <EntryInHand
+              key={`${group}-${chosen.id}-${revision}`}
+              {...{ library, revision, seen, group, mayEdit, isChanging, setChanging }}
+              id={chosen.id}
+              onClose={() => choose(null)}
+              onOpen={(to, id) => {
+                setGroup(to);
+                setSearch("");
+                open(id);
+              }}
+            />
           ))}
         {side === "history" && <LibraryHistory revision={revision} history={history} mayEdit={mayEdit} />}
         {side === "file" && <LibraryFile revision={revision} mayEdit={mayEdit} />}
       </section>
     </div>
+  );
+}
+
+function Kinds({
+  group,
+  counts,
+  onGroup,
+}: {
+  group: EntryGroup;
+  counts: LibraryPageProps["counts"];
+  onGroup: (group: EntryGroup) => void;
+}) {
+  return (
+    <div className={styles.groups} role="group" aria-label="Kind of entry">
+      {GROUPS.map(({ id, name }) => (
+        <button key={id} className={styles.group} aria-pressed={id === group} onClick={() => onGroup(id)}>
+          {name} · {counts[id]}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** One entry, read or changed; null is a new one. */
+function EntryInHand({
+  library,
+  revision,
+  seen,
+  group,
+  id,
+  mayEdit,
+  isChanging,
+  setChanging,
+  onClose,
+  onOpen,
+}: Pick<LibraryPageProps, "revision" | "seen" | "mayEdit"> & {
+  library: Library;
+  group: EntryGroup;
+  id: string | null;
+  isChanging: boolean;
+  setChanging: (isChanging: boolean) => void;
+  onClose: () => void;
+  onOpen: (group: EntryGroup, id: string) => void;
+}) {
+  if (id === null || isChanging)
+    return (
+      <EntryEditor
+        {...{ library, revision, group, id }}
+        onDone={() => (id === null ? onClose() : setChanging(false))}
+      />
+    );
+  return (
+    <>
+      <EntryReader {...{ library, seen, group, id, onOpen }} />
+      {mayEdit && (
+        <p>
+          <Button onClick={() => setChanging(true)}>Change this entry</Button>
+        </p>
+      )}
+    </>
   );
 }
 
