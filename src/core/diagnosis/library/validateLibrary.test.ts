@@ -137,6 +137,17 @@ describe("validateLibrary", () => {
 });
 
 describe("the library that ships", () => {
+  // A tail that yaws by itself was once blamed on a helicopter's "arm screws".
+  it.each<[string, RegExp]>([
+    ["helicopter", /\barms? (delaminated|or)|\bprops?\b|\bwings?\b/i],
+    ["fixed wing", /\barms? (delaminated|or)|swash|rotor/i],
+    ["quad", /wing|servo|swash|linkage|hinge|belt/i],
+  ])("suspects a %s of nothing that its kind does not have", (craftKind, lacks) => {
+    const suspected = shippedLibrary.faults.filter((fault) => canHave(craftKind, fault)).map(({ name }) => name);
+    expect(suspected.length).toBeGreaterThan(80);
+    expect(suspected.filter((name) => lacks.test(name))).toEqual([]);
+  });
+
   it.each([
     ["ducted quad"],
     ["tricopter"],

@@ -6,6 +6,8 @@ export const MULTIROTORS: readonly CraftKind[] = ["quad", "ducted quad", "hexa",
 export const WINGS: readonly CraftKind[] = ["fixed wing", "flying wing", "vertical take-off"];
 /** Craft with fixed-pitch props. */
 export const WITH_PROPS: readonly CraftKind[] = [...MULTIROTORS, ...WINGS];
+/** Craft whose lifting motors stand on arms. */
+export const WITH_ARMS: readonly CraftKind[] = [...MULTIROTORS, "vertical take-off"];
 /** Craft with servos. */
 export const WITH_SERVOS: readonly CraftKind[] = [...WINGS, "helicopter", "tricopter"];
 /** Craft with a rotor head and a tail rotor. */

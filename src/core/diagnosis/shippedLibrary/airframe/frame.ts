@@ -1,5 +1,5 @@
 import { adjusting, ask, family, fault, replacing } from "../family";
-import { MULTIROTORS, WINGS } from "../kinds";
+import { MULTIROTORS, WINGS, WITH_ARMS } from "../kinds";
 
 /*
  * The family "frame": arms, booms, braces, stacks, glue and mounts. Look at structure before servos.
@@ -29,7 +29,7 @@ export const frame = family({
       "Arm delaminated inside",
       "Looks whole, passes a bend test, but twists in the hand; flies badly after a crash.",
       {
-        craftKinds: [...MULTIROTORS, "helicopter"],
+        craftKinds: WITH_ARMS,
         when: [{ history: ["crash"], factor: 3 }],
       },
     ),
@@ -85,7 +85,7 @@ export const frame = family({
       0.02,
       "Arm or motor screws loose",
       "An arm or motor can be rocked; a buzz at some throttle.",
-      { when: [{ history: ["in-service", "repair"], factor: 1.8 }] },
+      { craftKinds: WITH_ARMS, when: [{ history: ["in-service", "repair"], factor: 1.8 }] },
     ),
     fault(
       "soft-mount-hard",
@@ -114,7 +114,7 @@ export const frame = family({
       "wiring",
       "tie-down",
       0.012,
-      "Loose wire or cover touches a prop or the gyro",
+      "Loose wire or cover touches a blade or the gyro",
       "Ticking, odd twitches; a wire or foil flaps in the wash.",
       { when: [{ history: ["repair"], factor: 2 }] },
     ),

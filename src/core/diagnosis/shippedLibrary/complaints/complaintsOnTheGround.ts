@@ -89,6 +89,8 @@ export const onTheGround = [
       "prop-face": 0.93,
       "prop-side": 0.7,
       "motor-direction": 0.8,
+      "main-motor-backwards": 0.9,
+      "one-way-slips": 0.4,
       overweight: 0.4,
       "pack-wrong": 0.4,
       "end-points": 0.3,

@@ -26,6 +26,15 @@ export const helicopter = family({
   ],
   faults: [
     fault(
+      "main-motor-backwards",
+      "settings",
+      "turn-motor-direction",
+      0.006,
+      "Main motor turns backwards",
+      "Motor runs, the head stands or only drags along: the one-way bearing lets it go.",
+      { craftKinds, when: [{ history: ["repair", "modification", "first-flight"], factor: 6 }] },
+    ),
+    fault(
       "head-dampers",
       "rotor_head",
       "renew-dampers",

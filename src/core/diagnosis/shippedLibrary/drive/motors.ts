@@ -1,5 +1,5 @@
 import { adjusting, ask, family, fault, replacing } from "../family";
-import { MOTORS_TURN, MULTIROTORS, PROPS_ON } from "../kinds";
+import { MOTORS_TURN, MULTIROTORS, PROPS_ON, WITH_PROPS } from "../kinds";
 
 /*
  * The family "motors": bearings, shafts, magnets, screws, direction and order. Windings are in droppedOut.ts.
@@ -78,6 +78,7 @@ export const motors = family({
       "Motor turns the wrong way",
       "Little thrust, or the craft flips or spins as it lifts.",
       {
+        craftKinds: WITH_PROPS,
         when: [
           { history: ["repair", "first-flight"], factor: 5 },
           { history: ["firmware"], factor: 2 },
@@ -231,7 +232,7 @@ export const motors = family({
       yes: "One turns the wrong way",
       no: "All as the layout wants",
       leak: 0.003,
-      links: { "motor-direction": 0.97 },
+      links: { "motor-direction": 0.97, "main-motor-backwards": 0.97 },
     }),
     ask("motor-order-check", {
       title: "Spin the motors by number against the layout",

@@ -58,6 +58,7 @@ const HARM: Readonly<Record<string, Harm>> = {
   "prop-face": harm(0, 1500),
   "motor-order": FLIPS,
   "motor-direction": FLIPS,
+  "main-motor-backwards": harm(0, 500),
   "board-orientation": FLIPS,
   "channel-order": RUNS_OFF,
   "model-memory": RUNS_OFF,

@@ -9,7 +9,7 @@ import { HELICOPTERS, MULTIROTORS, WINGS, WITH_PROPS, WITH_SERVOS } from "../kin
 const KINDS: readonly (readonly [kinds: readonly string[], checks: readonly string[]])[] = [
   [MULTIROTORS, ["motor-labels"]],
   [HELICOPTERS, ["tail-blades-look"]],
-  [WITH_PROPS, ["tone-at-one-throttle", "old-props-back"]],
+  [WITH_PROPS, ["tone-at-one-throttle", "old-props-back", "prop-nuts-tried"]],
   [
     WITH_SERVOS,
     [

@@ -1,4 +1,5 @@
 import { STAYS_AWAY } from "../family";
+import { WITH_PROPS } from "../kinds";
 import { type Library } from "../../library/library.types";
 
 /*
@@ -200,6 +201,7 @@ export const droppedOut: Omit<Library, "version"> = {
       name: "Prop slips or came off",
       part: "prop",
       looksLike: "One corner gives way; the nut is loose or gone.",
+      craftKinds: WITH_PROPS,
       repair: "refit-prop",
       prior: 0.02,
       grade: "judgement",
