@@ -3,6 +3,9 @@ const SPREADS_OFF = 20;
 /** … if it is as many times as large as the largest of them, too: a supply that breaks down is smaller, not larger. */
 const TIMES_LARGER = 3;
 
+/** So many at each end may be wild in a short log, too. */
+const FEWEST_OFF = 4;
+
 /**
  * How large a figure may be beside all but one in a thousand of its channel.
  *
@@ -10,7 +13,7 @@ const TIMES_LARGER = 3;
  * @returns What none of them exceeds in size unless something fell over in writing it; infinite where they do not differ.
  */
 export function reachOf(sorted: ArrayLike<number>): number {
-  const off = Math.max(1, Math.ceil(sorted.length / 1000));
+  const off = Math.max(FEWEST_OFF, Math.ceil(sorted.length / 1000));
   const [low, high] = [sorted[off] ?? NaN, sorted[sorted.length - 1 - off] ?? NaN];
   if (!(high > low)) return Infinity;
   return Math.max(SPREADS_OFF * (high - low), TIMES_LARGER * Math.max(Math.abs(low), Math.abs(high)));

@@ -59,8 +59,12 @@ export function flightLogOf(raw: RawLog, uses: readonly ColumnUse[] = columnUses
   };
 }
 
+/** So many columns are named in a note; of the others their number. */
+const NAMED = 5;
+
 function wildNote(wild: readonly string[]): string {
-  return `Single figures out of all proportion to those around them were left out as errors of writing: ${wild.join(", ")}.`;
+  const rest = wild.length - NAMED;
+  return `Single figures out of all proportion to those around them were left out as errors of writing: ${wild.slice(0, NAMED).join(", ")}${rest > 0 ? `, and of ${rest} more columns` : ""}.`;
 }
 
 /** Turns round what somebody said is the other way. */
