@@ -210,3 +210,39 @@ function areOneCraft([one, other]: readonly [(typeof cases)[number], (typeof cas
     )
   );
 }
+
+/** So sure of something else a guide would send a good part to the bin. */
+const SURE = 0.9;
+
+/*
+ * The stories with less than was told: found so when it was first asked (246 and 106 cases, none sure of a wrong cause; the right one was
+ * first in 182 and 96). With one answer turned round 7 of 261 were.
+ */
+describe("all stories, each without one of its findings", () => {
+  const told = [...cases, ...field, ...lacking, ...smallCraft, ...summer, ...winter].filter(
+    ({ causes }) => causes.length > 0,
+  );
+  const without = (which: "told" | "answered") =>
+    told.flatMap((story) =>
+      story[which].map((left) => {
+        const findings = [...story.told, ...story.answered].filter((each) => each !== left);
+        const first = diagnoseCase(library, { context: story.context, findings }).suspects[0]!;
+        return {
+          id: story.id,
+          first: first.fault.id,
+          sure: first.probability,
+          isRight: story.causes.includes(first.fault.id),
+        };
+      }),
+    );
+
+  it.each(["told", "answered"] as const)(
+    "%s: none is sure of a wrong cause, and most have the right one first",
+    (which) => {
+      const all = without(which);
+      expect(all.length).toBeGreaterThan(150);
+      expect(all.filter(({ isRight, sure }) => !isRight && sure > SURE)).toEqual([]);
+      expect(all.filter(({ isRight }) => isRight).length / all.length).toBeGreaterThan(0.65);
+    },
+  );
+});
