@@ -49,21 +49,14 @@ const ON_A_PHONE = "(max-width: 700px)";
 
 /** Left what we know, middle the one check in hand, right the suspects. */
 export function IsolateBay(props: IsolateBayProps) {
-  const { target, number, craftKind, view, symptoms, places, causes, failed, experiments, mayEdit, isClosed, isHere } =
-    props;
+  const { target, number, view, causes, failed, experiments, mayEdit, isClosed, isHere } = props;
   const router = useRouter();
-  const answer = useVerb(answerCheckAction);
-  const withdraw = useVerb(withdrawFindingAction);
-  const doubt = useVerb(doubtFindingAction);
-  const confirm = useVerb(confirmFindingAction);
-  const verbs = [answer, withdraw, doubt, confirm];
-  const refused = verbs.find(({ failure }) => failure !== null);
+  const { answer, withdraw, doubt, confirm, refused, isBusy } = useFindingVerbs();
   const [chosenId, choose] = useState<string | null>(null);
   const [dialog, setDialog] = useState<"finding" | "cause" | null>(null);
   const [photoProblems, setPhotoProblems] = useState<string[]>([]);
   const check = [...view.checks, ...view.openers].find(({ id }) => id === chosenId) ?? view.checks[0];
   const others = view.checks.filter(({ id }) => id !== check?.id).slice(0, OTHERS_SHOWN);
-  const isBusy = verbs.some((verb) => verb.isBusy);
   const lastCounted = view.findings.findLast(({ state }) => state === "counted");
 
   const give = ({ photos, ...given }: GivenAnswer) => {
@@ -128,20 +121,40 @@ export function IsolateBay(props: IsolateBayProps) {
           </div>
         )}
       </div>
-      {dialog === "finding" && (
-        <AddFindingDialog
-          target={target}
-          craftKind={craftKind}
-          symptoms={symptoms}
-          places={places}
-          onClose={() => setDialog(null)}
-        />
-      )}
-      {dialog === "cause" && (
-        <NameCauseDialog target={target} view={view} places={places} causes={causes} onClose={() => setDialog(null)} />
-      )}
+      <Dialogs {...props} open={dialog} onClose={() => setDialog(null)} />
     </div>
   );
+}
+
+/** What is done with findings: which of it was refused, and whether some of it is on its way. */
+function useFindingVerbs() {
+  const answer = useVerb(answerCheckAction);
+  const withdraw = useVerb(withdrawFindingAction);
+  const doubt = useVerb(doubtFindingAction);
+  const confirm = useVerb(confirmFindingAction);
+  const verbs = [answer, withdraw, doubt, confirm];
+  return {
+    answer,
+    withdraw,
+    doubt,
+    confirm,
+    refused: verbs.find(({ failure }) => failure !== null),
+    isBusy: verbs.some((verb) => verb.isBusy),
+  };
+}
+
+function Dialogs({
+  target,
+  craftKind,
+  view,
+  symptoms,
+  places,
+  causes,
+  open,
+  onClose,
+}: IsolateBayProps & { open: "finding" | "cause" | null; onClose: () => void }) {
+  if (open === "finding") return <AddFindingDialog {...{ target, craftKind, symptoms, places, onClose }} />;
+  return open === "cause" ? <NameCauseDialog {...{ target, view, places, causes, onClose }} /> : null;
 }
 
 /** The one check in hand, with what shuts it and what could be done in its place. */

@@ -1,12 +1,12 @@
 "use client";
 
-import { useCallback, useEffect, useRef, useState } from "react";
-import { Envelope } from "@/core/series/Envelope";
-import { powerOf, type Readings, sampleCount } from "@/core/series/series";
+import { useCallback, useEffect, useState } from "react";
+import { type Readings, sampleCount } from "@/core/series/series";
 import { BEAT_EVERY_MS, type PushedReadings, type RunStatus } from "@/rigs/runProtocol";
 import { randomUuid } from "@/shared/randomUuid";
 import { type SeriesPoints } from "@/core/series/pointsOf";
 import { rigCalls, RigFailure } from "./rigCalls";
+import { useRunPicture } from "./useRunPicture";
 
 /** Where the page stands with its run. */
 export type RunPhase = "idle" | "arming" | "armed" | "running" | "ended" | "server lost";
@@ -25,15 +25,10 @@ export interface LiveRun {
 }
 
 const MAX_BEATS_IN_FLIGHT = 3;
-/** The picture is drawn anew this often at most: the beat must never wait for the chart. */
-const DRAW_EVERY_MS = 200;
-const NOTHING: SeriesPoints = {};
 
 /**
  * Drives one run from this page: arms, starts, stops, and beats every tenth of a second while the rig is live. The beat is the
  * dead man's switch, so it runs on the page's own thread: a page that hangs or is hidden stops the drive.
- *
- * The page keeps a picture of the run in a fixed amount of memory, not its samples: a run may last an hour.
  *
  * @param pushed - Readings of stands on the page's own serial port.
  */
@@ -41,10 +36,8 @@ export function useRun(onEnded: (runId: number) => void, pushed: () => PushedRea
   const [operatorToken] = useState(randomUuid);
   const [phase, setPhase] = useState<RunPhase>("idle");
   const [status, setStatus] = useState<RunStatus | null>(null);
-  const [points, setPoints] = useState<SeriesPoints>(NOTHING);
-  const [latest, setLatest] = useState<Readings>({});
   const [problem, setProblem] = useState<string | null>(null);
-  const picture = useRef(new Envelope());
+  const { points, latest, picture } = useRunPicture();
   const runId = status?.runId ?? null;
   const isLive = phase === "armed" || phase === "running" || phase === "server lost";
 
@@ -52,30 +45,16 @@ export function useRun(onEnded: (runId: number) => void, pushed: () => PushedRea
     if (!isLive || runId === null) return;
     let inFlight = 0;
     let isOver = false;
-    let drawnMs = 0;
-    const take = (samples: Parameters<Envelope["push"]>[0]) => {
-      const power = powerOf(samples);
-      const all = power.length > 0 ? { ...samples, power } : samples;
-      picture.current.push(all);
-      const last = sampleCount(samples) - 1;
-      setLatest(Object.fromEntries(Object.entries(all).map(([name, values]) => [name, values[last]!])));
-      if (performance.now() - drawnMs < DRAW_EVERY_MS) return;
-      drawnMs = performance.now();
-      setPoints(Object.fromEntries(picture.current.names().map((name) => [name, picture.current.points(name)])));
-    };
     const beat = async () => {
       if (inFlight >= MAX_BEATS_IN_FLIGHT) return;
       inFlight++;
-      const since = picture.current.count;
+      const since = picture.count();
       try {
         const answer = await rigCalls.beat(runId, operatorToken, since, pushed());
         if (isOver) return;
         // Answers may overtake each other: take only what follows on what is here.
-        const isNext = since === picture.current.count && sampleCount(answer.samples) > 0;
-        if (isNext) {
-          picture.current.count = answer.from;
-          take(answer.samples);
-        }
+        const isNext = since === picture.count() && sampleCount(answer.samples) > 0;
+        if (isNext) picture.take(answer.from, answer.samples);
         setStatus(answer.status);
         setPhase(answer.status.state);
         if (answer.status.state === "ended") {
@@ -102,7 +81,7 @@ export function useRun(onEnded: (runId: number) => void, pushed: () => PushedRea
       isOver = true;
       clearInterval(timer);
     };
-  }, [isLive, runId, operatorToken, onEnded, pushed]);
+  }, [isLive, runId, operatorToken, onEnded, pushed, picture]);
 
   const attempt = useCallback(async (next: RunPhase, work: () => Promise<RunStatus>, back: RunPhase) => {
     setProblem(null);
@@ -117,13 +96,11 @@ export function useRun(onEnded: (runId: number) => void, pushed: () => PushedRea
 
   const arm = useCallback(
     (request: object) => {
-      picture.current = new Envelope();
-      setPoints(NOTHING);
-      setLatest({});
+      picture.clear();
       setPhase("arming");
       return attempt("armed", () => rigCalls.arm({ ...request, operatorToken }), "idle");
     },
-    [attempt, operatorToken],
+    [attempt, operatorToken, picture],
   );
   const start = useCallback(async () => {
     if (runId !== null) await attempt("running", () => rigCalls.start(runId, operatorToken), "ended");

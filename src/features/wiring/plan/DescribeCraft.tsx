@@ -237,9 +237,6 @@ function WireRow({
   onPut: (change: Partial<Wire>) => void;
   onTakeOff: () => void;
 }) {
-  const pads =
-    oldBoard?.pads.filter(({ uses }) => uses.some((use) => serves(use, { ...need, inverted: false } as Need, line))) ??
-    [];
   const what = `${needWords(need)}${line === "wire" ? "" : `, ${line}`}`;
   return (
     <tr>
@@ -263,15 +260,50 @@ function WireRow({
           </>
         )}
       </td>
+      <WasAt {...{ oldBoard, need, line, wire, mayEdit, onPut }} name={`${device.name}, ${what}`} />
+      <td>
+        {isFirst && mayEdit && (
+          <button type="button" className={styles.link} onClick={onTakeOff}>
+            Take off
+          </button>
+        )}
+      </td>
+    </tr>
+  );
+}
+
+/** Where a wire was on the old board, and its colour: two cells. */
+function WasAt({
+  name,
+  oldBoard,
+  need,
+  line,
+  wire,
+  mayEdit,
+  onPut,
+}: {
+  /** What the wire is, for those who cannot see the row. */
+  name: string;
+  oldBoard: Board | undefined;
+  need: Need;
+  line: Line;
+  wire: Wire | undefined;
+  mayEdit: boolean;
+  onPut: (change: Partial<Wire>) => void;
+}) {
+  const asked = { ...need, inverted: false } as Need;
+  const pads = oldBoard?.pads.filter(({ uses }) => uses.some((use) => serves(use, asked, line))) ?? [];
+  return (
+    <>
       <td>
         {oldBoard ? (
           <Select
             size="small"
             style={{ width: 100 }}
-            aria-label={`${device.name}, ${what}: was at`}
+            aria-label={`${name}: was at`}
             value={wire?.pad ?? ""}
             disabled={!mayEdit}
-            options={[{ value: "", label: "—" }, ...pads.map(({ name }) => ({ value: name, label: name }))]}
+            options={[{ value: "", label: "—" }, ...pads.map(({ name: pad }) => ({ value: pad, label: pad }))]}
             onChange={(pad) => onPut({ pad })}
           />
         ) : (
@@ -283,7 +315,7 @@ function WireRow({
           <Select
             size="small"
             style={{ width: 110 }}
-            aria-label={`${device.name}, ${what}: colour`}
+            aria-label={`${name}: colour`}
             value={wire.colour ?? ""}
             disabled={!mayEdit}
             options={[
@@ -294,13 +326,6 @@ function WireRow({
           />
         )}
       </td>
-      <td>
-        {isFirst && mayEdit && (
-          <button type="button" className={styles.link} onClick={onTakeOff}>
-            Take off
-          </button>
-        )}
-      </td>
-    </tr>
+    </>
   );
 }
