@@ -49,7 +49,10 @@ export function fitThermal(all: readonly { timeS: number; temperatureC: number }
     points.map(({ temperatureC }) => temperatureC),
   );
   const [steady, fall] = linear.coefficients as [Coefficient, Coefficient];
-  if (fall.value >= 0 || -fall.value < 3 * linear.residualSd)
+  const degrees = points.length - 3;
+  // The line knows of two figures; the time constant was fitted as well.
+  const residualSd = linear.residualSd * Math.sqrt((points.length - 2) / degrees);
+  if (fall.value >= 0 || -fall.value < 3 * residualSd)
     throw new CoreInputError(
       "out_of_range",
       "The temperature does not rise: is the sensor on the part, and the load on?",
@@ -62,15 +65,14 @@ export function fitThermal(all: readonly { timeS: number; temperatureC: number }
     }),
     points.map(({ temperatureC }) => temperatureC),
   );
-  const degrees = points.length - 3;
-  const errorOf = (at: number) => linear.residualSd * Math.sqrt(slopes.covarianceShape[at]![at]!);
+  const errorOf = (at: number) => residualSd * Math.sqrt(slopes.covarianceShape[at]![at]!);
   const steadyError = { value: steady.value, error: errorOf(0) };
   const constantError = { value: timeConstantS, error: errorOf(2) };
   return {
     steadyC: { ...steadyError, halfWidth: halfWidth(steadyError, degrees) },
     timeConstantS: { ...constantError, halfWidth: halfWidth(constantError, degrees) },
     startC: steady.value + fall.value,
-    residualSd: linear.residualSd,
+    residualSd,
   };
 }
 
