@@ -1,5 +1,6 @@
 import { max, sampleStandardDeviation } from "simple-statistics";
 import { median, robustScores } from "../../../fit/robust";
+import { everyNthAt } from "../../../series/everyNth";
 import { STANDARD_GRAVITY } from "../../../units/constants";
 import { tipSpeed } from "../../propModel";
 import { estimateOf, type Estimate, type Judgement, type Measured, verdictOf } from "../measured.types";
@@ -275,18 +276,27 @@ function standFigures(
 }
 
 /** Gram for each watt over throttle, the middle of all motors as the line. */
+/** More points than this say no more to the eye. */
+const MOST_DRAWN = 2000;
+
 function efficiencyChart(sweeps: readonly MotorSweep[]): Measured["chart"] {
-  const all = sweeps.flatMap(({ samples }) => efficiencies(samples));
+  const all = everyNthAt(
+    sweeps.flatMap(({ samples }) => efficiencies(samples)),
+    MOST_DRAWN,
+    ({ throttle }) => throttle,
+  );
   if (all.length === 0) return null;
-  const throttles = [...new Set(all.map(({ throttle }) => throttle))].sort((a, b) => a - b);
+  const levels = new Map<number, number[]>();
+  for (const { throttle, gramsPerW } of all) {
+    const own = levels.get(throttle);
+    if (own) own.push(gramsPerW);
+    else levels.set(throttle, [gramsPerW]);
+  }
   return {
     xLabel: "Throttle, %",
     yLabel: "Thrust for power, g/W",
     points: all.map(({ throttle, gramsPerW }) => ({ x: throttle * 100, y: gramsPerW, isOutlier: false })),
-    line: throttles.map((throttle) => ({
-      x: throttle * 100,
-      y: median(all.filter((point) => point.throttle === throttle).map(({ gramsPerW }) => gramsPerW)),
-    })),
+    line: [...levels].sort(([a], [b]) => a - b).map(([throttle, values]) => ({ x: throttle * 100, y: median(values) })),
   };
 }
 

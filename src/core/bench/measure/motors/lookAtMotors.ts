@@ -39,6 +39,7 @@ function withoutStandby(sweeps: readonly MotorSweep[]): { sweeps: MotorSweep[]; 
     hiddenA,
     sweeps: sweeps.map((sweep) => {
       const standbyA = standbyOf(sweep.samples) ?? ofAll ?? hiddenA;
+      if (standbyA === 0) return sweep;
       return {
         ...sweep,
         samples: sweep.samples.map((sample) => ({ ...sample, currentA: sample.currentA - standbyA })),

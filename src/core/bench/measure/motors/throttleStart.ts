@@ -40,7 +40,11 @@ export function throttleStart(sweeps: readonly (readonly StandSample[])[]): numb
 }
 
 /** The same readings with the throttle counted from where it begins. */
-export function fromStart<Sample extends { throttle: number }>(samples: readonly Sample[], start: number): Sample[] {
+export function fromStart<Sample extends { throttle: number }>(
+  samples: readonly Sample[],
+  start: number,
+): readonly Sample[] {
+  if (start === 0) return samples;
   return samples.map((sample) => ({ ...sample, throttle: Math.max(0, (sample.throttle - start) / (1 - start)) }));
 }
 
