@@ -1,3 +1,4 @@
+import { judgePower } from "./measure/judgePower";
 import { type compareStep, judgePowerDraw } from "./judgePowerDraw";
 import { normaliseDraw } from "./normaliseDraw";
 import { weakestInLine } from "./weakestInLine";
@@ -111,5 +112,28 @@ describe("a pack that sags", () => {
     const { word, comparisons } = judgePowerDraw(stepsWith(0.0105, 0.004), stepsWith(0.01), []);
     expect(word).not.toBe("bad");
     expect(comparisons.length).toBe(4);
+  });
+});
+
+describe("a reading far from the others of its throttle", () => {
+  const table = (odd: number | null) =>
+    [0, 0.25, 0.5, 0.75, 1].flatMap((throttle) =>
+      [0, 1, 2, 3].map((at) => ({
+        throttle,
+        voltageV: 16 - throttle,
+        currentA: throttle === 0.5 && at === 2 && odd !== null ? odd : 1 + 40 * throttle ** 2 + 0.01 * at,
+      })),
+    );
+
+  it("clears nothing: it is a slip, or amps that come and go", () => {
+    expect(judgePower(table(null), table(null), []).word).toBe("good");
+    const { word, reasons, evidence } = judgePower(table(60), table(null), []);
+    expect({ word, evidence }).toEqual({ word: "cannot say", evidence: {} });
+    expect(reasons[0]).toMatch(/^1 reading lies far from the others .* Read that throttle again\.$/);
+  });
+
+  it("hides nothing that the others show", () => {
+    const more = table(60).map((sample) => ({ ...sample, currentA: sample.currentA * 1.4 }));
+    expect(judgePower(more, table(null), [])).toMatchObject({ word: "bad", evidence: { "draws-too-much": true } });
   });
 });

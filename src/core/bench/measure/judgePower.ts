@@ -44,6 +44,8 @@ export function stepsByThrottle(samples: readonly PowerSample[]): StepDraw[] {
   });
 }
 
+/** More amps than the baseline by this share are too many. Common practice, no published source. */
+const DRAWS_TOO_MUCH = 0.08;
 /** A reading so many times the scatter of its step away from the middle one … */
 const SLIP_SCATTERS = 12;
 /** … by such a share of it, and of the most that any step draws, is a slip of the pen. */
@@ -91,15 +93,18 @@ export function judgePower(
   const kept = withoutSlips(samples);
   const slips = samples.length - kept.length;
   const steps = stepsByThrottle(kept);
-  const { word, reasons, comparisons } = judgePowerDraw(steps, stepsByThrottle(withoutSlips(baseline)), parts);
+  const { word: said, reasons, comparisons } = judgePowerDraw(steps, stepsByThrottle(withoutSlips(baseline)), parts);
+  const isMore = comparisons.some(({ currentChange }) => currentChange > DRAWS_TOO_MUCH);
   return {
-    word,
+    // A slip of the pen, or amps that come and go: what is left clears nothing.
+    word: slips > 0 && said === "good" ? "cannot say" : said,
     reasons:
       slips > 0
-        ? [
-            ...reasons,
-            `${slips === 1 ? "1 reading lies" : `${slips} readings lie`} far from the others at the same throttle and ${slips === 1 ? "was" : "were"} left out.`,
-          ]
+        ? inOrder(
+            said,
+            `${slips === 1 ? "1 reading lies" : `${slips} readings lie`} far from the others at the same throttle and ${slips === 1 ? "was" : "were"} left out: a slip, or amps that come and go. Read that throttle again.`,
+            reasons,
+          )
         : reasons,
     figures: steps.flatMap(({ name, throttle, currentA, powerW, currentErrorA }) => [
       {
@@ -122,10 +127,12 @@ export function judgePower(
           ]
         : []),
     ]),
-    evidence:
-      comparisons.length === 0
-        ? {}
-        : { "draws-too-much": Math.max(...comparisons.map(({ currentChange }) => currentChange)) > 0.08 },
+    evidence: comparisons.length === 0 || (slips > 0 && !isMore) ? {} : { "draws-too-much": isMore },
     chart: null,
   };
+}
+
+/** What decides stands first: a part that is off is off by what was read well. */
+function inOrder(said: Measured["word"], slip: string, reasons: readonly string[]): string[] {
+  return said === "good" ? [slip, ...reasons] : [...reasons, slip];
 }

@@ -1,5 +1,6 @@
 import { quantityOfRole } from "../channels/roles";
 import { reachOf } from "../channels/wild";
+import { someSorted } from "../signal/rows";
 
 /** A bump, a crash or a stall shows for a line or two what the flight does not: below this nothing is an error; deg/s, g, degrees, A. */
 const LEAST_WILD: Readonly<Record<string, number>> = { rate: 500, acceleration: 64, angle: 360, current: 300 };
@@ -29,7 +30,7 @@ const QUANTITIES: ReadonlySet<string> = new Set([
 export function dropWildFigures(values: Float64Array, role: string): number {
   const quantity = quantityOfRole(role) ?? "none";
   if (!QUANTITIES.has(quantity)) return 0;
-  const reach = Math.max(reachOf(someOf(values)), LEAST_WILD[quantity] ?? 0);
+  const reach = Math.max(reachOf(someSorted(values)), LEAST_WILD[quantity] ?? 0);
   let dropped = 0;
   for (let row = 0; row < values.length; row++) {
     if (!(Math.abs(values[row]!) > reach)) continue;
@@ -40,15 +41,4 @@ export function dropWildFigures(values: Float64Array, role: string): number {
     dropped += row - from;
   }
   return dropped;
-}
-
-const LOOKED_AT = 20_000;
-
-/** Figures spread over all of a channel, by size. */
-function someOf(values: Float64Array): Float64Array {
-  const step = Math.max(1, Math.floor(values.length / LOOKED_AT));
-  const some = new Float64Array(Math.ceil(values.length / step));
-  let count = 0;
-  for (let row = 0; row < values.length; row += step) if (values[row] === values[row]) some[count++] = values[row]!;
-  return some.subarray(0, count).sort();
 }

@@ -58,14 +58,19 @@ export function spreadOf(values: ArrayLike<number>, from = 0, to = values.length
   return count > 1 ? Math.sqrt(sum / (count - 1)) : NaN;
 }
 
-/** Value that a share of the rows lies under. */
-export function quantileOf(values: ArrayLike<number>, share: number, from = 0, to = values.length): number {
+/** Some 20,000 of the rows' figures, spread over all of them, least first. */
+export function someSorted(values: ArrayLike<number>, from = 0, to = values.length): Float64Array {
   const step = Math.max(1, Math.floor((to - from) / 20_000));
   const some = new Float64Array(Math.max(0, Math.ceil((to - from) / step)));
   let count = 0;
   for (let row = from; row < to; row += step) if (values[row] === values[row]) some[count++] = values[row]!;
-  const sorted = some.subarray(0, count).sort(); // typed arrays sort by value, and several times faster
-  return sorted[Math.min(count - 1, Math.floor(share * count))] ?? NaN;
+  return some.subarray(0, count).sort(); // typed arrays sort by value, and several times faster
+}
+
+/** Value that a share of the rows lies under. */
+export function quantileOf(values: ArrayLike<number>, share: number, from = 0, to = values.length): number {
+  const sorted = someSorted(values, from, to);
+  return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? NaN;
 }
 
 export function leastOf(values: ArrayLike<number>, from: number, to: number): number {
