@@ -4,6 +4,7 @@ import { Button, InputNumber } from "antd";
 import { useState } from "react";
 import { type ColumnSaid } from "@/core/flightlog/channels/columnMap";
 import drop from "@/shared/DropNotice.module.css";
+import { usePreparedCharts } from "@/shared/charts/usePreparedCharts";
 import { FileButton } from "@/shared/FileButton";
 import { useFileDrop } from "@/shared/useFileDrop";
 import { type ReadLog } from "@/workers/flightlog/protocol";
@@ -24,6 +25,7 @@ const LOGS = ".csv,.txt,.tsv,.log,.mcap,.parquet,text/csv,text/plain,text/tab-se
 /** The log lab of a job: a log is given, read, judged, looked at and kept. */
 export function LogLab({ target, mayEdit, logs, flights }: LogLabData) {
   const { client, renew, isBroken } = useFlightlogClient();
+  usePreparedCharts();
   const [logId, setLogId] = useState<number | null>(logs[0]?.id ?? null);
   const [charger, setCharger] = useState<number | null>(null);
   const [pack, setPack] = useState<number | null>(null);

@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useEffectEvent, useRef } from "react";
+import { useEffect, useEffectEvent, useLayoutEffect, useRef } from "react";
 import { type ChartColours, coloursOf } from "./chartColours";
 import { PictureButton } from "./PictureButton";
 import { useTheme } from "@/shared/theme/ThemeProvider";
@@ -49,7 +49,8 @@ export function ChartFrame({
   const frame = useRef<HTMLDivElement>(null);
   const chart = useRef<Chart | null>(null);
   const { scheme } = useTheme();
-  const latest = useRef(toOption);
+  const now = shape === undefined ? null : `${shape} ${scheme}`;
+  const latest = useRef({ toOption, now });
   const drawn = useRef<string | null>(null);
   const zoomed = useEffectEvent((event: unknown) => {
     const { batch, start, end } = event as ZoomEvent;
@@ -61,34 +62,42 @@ export function ChartFrame({
     if (value !== undefined) onPoint?.(value);
   });
 
-  useEffect(() => {
-    latest.current = toOption;
+  // Before the frame is painted: after it, each zoom would come a frame later.
+  useLayoutEffect(() => {
+    latest.current = { toOption, now };
     if (!frame.current || !chart.current) return;
-    const now = shape === undefined ? null : `${shape} ${scheme}`;
     chart.current.setOption(toOption(coloursOf(frame.current)), now === null || now !== drawn.current);
     drawn.current = now;
-  }, [toOption, shape, scheme]);
+  }, [toOption, now, scheme]);
 
   useEffect(() => chart.current?.resize(), [heightPx]);
 
   useEffect(() => {
     let isGone = false;
+    let made: Chart | undefined;
     let observer: ResizeObserver | undefined;
+    let sizes = 0;
     // Loaded when first needed: the board must not carry it.
     void import("./echarts").then(({ init }) => {
       if (isGone || !frame.current) return;
-      const made: Chart = init(frame.current);
-      chart.current = made;
-      made.on("datazoom", zoomed);
-      made.on("updateAxisPointer", pointed);
-      made.setOption(latest.current(coloursOf(frame.current)), true);
-      observer = new ResizeObserver(() => made.resize());
+      const chartHere: Chart = (made = init(frame.current));
+      chartHere.on("datazoom", zoomed);
+      chartHere.on("updateAxisPointer", pointed);
+      // What is heard first is the size that it was made with.
+      observer = new ResizeObserver(() => sizes++ > 0 && chartHere.resize());
       observer.observe(frame.current);
+      // Made in one frame and drawn in the next: both in one hold the page for longer than a hand waits.
+      requestAnimationFrame(() => {
+        if (isGone || !frame.current) return;
+        chart.current = chartHere;
+        chartHere.setOption(latest.current.toOption(coloursOf(frame.current)), true);
+        drawn.current = latest.current.now;
+      });
     });
     return () => {
       isGone = true;
       observer?.disconnect();
-      chart.current?.dispose();
+      made?.dispose();
       chart.current = null;
     };
   }, []);

@@ -30,6 +30,8 @@ export function ThemeProvider({ initial, children }: { initial: ThemeChoice; chi
       choice,
       scheme,
       choose: (next: ThemeChoice) => {
+        // At once: what draws itself in the page's colours asks for them before this provider's effects have run.
+        document.documentElement.dataset.theme = next;
         document.cookie = `pitstopa_theme=${next}; path=/; max-age=${ONE_YEAR_S}; samesite=lax`;
         setChoice(next);
       },

@@ -21,36 +21,56 @@ export class Pyramid {
   }
 
   /**
-   * Lowest and highest of equal parts of some rows.
+   * Lowest and highest of parts of some rows, as good as equal.
    *
    * @param parts - Wanted; fewer rows than that give one part a row.
    * @returns `rows` the first row of each part, `min` and `max` NaN where a part holds blanks alone.
    */
   envelope(from: number, to: number, parts: number): { rows: Int32Array; min: Float64Array; max: Float64Array } {
     const count = Math.max(0, Math.min(parts, to - from));
-    const rows = Int32Array.from({ length: count }, (_, part) => from + Math.floor((part * (to - from)) / count));
-    const [min, max] = [new Float64Array(count), new Float64Array(count)];
-    for (let part = 0; part < count; part++) {
-      const [low, high] = this.extremes(rows[part]!, part + 1 < count ? rows[part + 1]! : to);
-      min[part] = low;
-      max[part] = high;
-    }
+    const rows = this.edges(from, to, count);
+    const [min, max] = [new Float64Array(count).fill(NaN), new Float64Array(count).fill(NaN)];
+    for (let part = 0; part < count; part++)
+      this.extremes(rows[part]!, part + 1 < count ? rows[part + 1]! : to, part, min, max);
     return { rows, min, max };
   }
 
-  private extremes(from: number, to: number): [number, number] {
-    let [low, high] = [Infinity, -Infinity];
-    let row = from;
-    while (row < to) {
-      const level = this.levels.findLast(({ rows }) => row % rows === 0 && row + rows <= to);
-      const [min, max] = level
-        ? [level.min[row / level.rows]!, level.max[row / level.rows]!]
-        : [this.values[row]!, this.values[row]!];
-      if (min < low) low = min;
-      if (max > high) high = max;
-      row += level?.rows ?? 1;
+  /** First row of each part. Long parts begin where a stretch of the finest level does, less than a quarter of a part early: no sample of theirs is looked at. */
+  private edges(from: number, to: number, count: number): Int32Array {
+    const rows = new Int32Array(count);
+    const isLong = to - from >= 4 * FINEST * count;
+    for (let part = 0; part < count; part++) {
+      const row = from + Math.floor((part * (to - from)) / count);
+      rows[part] = isLong ? Math.max(from, row - (row % FINEST)) : row;
     }
-    return low <= high ? [low, high] : [NaN, NaN];
+    return rows;
+  }
+
+  /** Puts the lowest and highest of some rows at a place of two arrays; leaves that as it is where all are blank. */
+  private extremes(from: number, to: number, place: number, min: Float64Array, max: Float64Array): void {
+    const { levels, values } = this;
+    let [low, high] = [Infinity, -Infinity];
+    // From the samples up while whole stretches of the next level fit, and down again towards the end: each row is one step.
+    let depth = -1;
+    let size = 1;
+    for (let row = from; row < to; row += size) {
+      while (depth + 1 < levels.length) {
+        const next = levels[depth + 1]!.rows;
+        if (row % next !== 0 || row + next > to) break;
+        depth++;
+        size = next;
+      }
+      while (row + size > to) {
+        depth--;
+        size = depth >= 0 ? levels[depth]!.rows : 1;
+      }
+      const level = levels[depth];
+      const lowest = level ? level.min[row / size]! : values[row]!;
+      const highest = level ? level.max[row / size]! : lowest;
+      if (lowest < low) low = lowest;
+      if (highest > high) high = highest;
+    }
+    if (low <= high) [min[place], max[place]] = [low, high];
   }
 
   private levelOf(rows: number): Level {

@@ -1,7 +1,7 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { startTransition, useCallback, useEffect, useRef, useState } from "react";
 import { type FlightlogClient } from "@/workers/flightlog/flightlogClient";
 import { type ReadLog, type ReadOptions } from "@/workers/flightlog/protocol";
 import { sendLog, SendError } from "./sendLog";
@@ -45,10 +45,13 @@ export function useLogReader(
         setReading({ step: "reading", fileName, share: bytes / size, leftS });
       });
       if (turn.current !== own) return null;
-      setReading(
-        answer.ok
-          ? { step: "read", fileName, log: answer.value }
-          : { step: "failed", fileName, message: answer.message },
+      // A whole desk comes with it, which need not stand at one go: the page stays awake.
+      startTransition(() =>
+        setReading(
+          answer.ok
+            ? { step: "read", fileName, log: answer.value }
+            : { step: "failed", fileName, message: answer.message },
+        ),
       );
       return answer.ok ? answer.value : null;
     },

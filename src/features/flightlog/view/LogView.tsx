@@ -4,12 +4,11 @@ import { Button } from "antd";
 import { type KeyboardEvent, type ReactNode, useMemo, useState } from "react";
 import { whose } from "@/workers/flightlog/beside";
 import { type FlightlogClient } from "@/workers/flightlog/flightlogClient";
-import { type ChannelPicture } from "@/workers/flightlog/protocol";
 import { type Judgement, type LogColumn, type Look, LOOK_MODES, type ShownVerdict } from "../flightlog.schema";
 import styles from "../LogLab.module.css";
 import { titleOf } from "../VerdictList";
 import { type Lane, lastSeconds, type Range, turned } from "./lanes";
-import { LogChart, type Mark } from "./LogChart";
+import { heightOf, LogChart, type Mark } from "./LogChart";
 import { verdictOf } from "./look";
 import { MomentPanel } from "./MomentPanel";
 import { SpectraView, SpectrumMapView } from "./SpectraView";
@@ -238,8 +237,6 @@ function spansOf(verdict: ShownVerdict): Mark[] {
   return momentsS?.map((atS) => ({ fromS: atS, toS: atS + MOMENT_S, label })) ?? [{ fromS, toS, label }];
 }
 
-const NO_PICTURES: ReadonlyMap<string, ChannelPicture> = new Map();
-
 function Times({
   client,
   logKey,
@@ -263,12 +260,12 @@ function Times({
   return (
     <>
       {message && <p className="bad">{message}</p>}
-      {!drawn && !message && <p className="soft">Drawing…</p>}
-      <LogChart
-        {...{ fileName, lanes, marks, onRange, onPoint }}
-        pictures={drawn?.pictures ?? NO_PICTURES}
-        range={drawn?.range ?? range}
-      />
+      {!drawn && !message && (
+        <p className="soft" style={{ minHeight: heightOf(lanes) }}>
+          Drawing…
+        </p>
+      )}
+      {drawn && <LogChart {...{ fileName, lanes, marks, onRange, onPoint, ...drawn }} />}
     </>
   );
 }

@@ -14,7 +14,7 @@ import { type Lane, type Range } from "./lanes";
 /** Strips that a picture is made of at most. */
 const MOST_PARTS = 900;
 /** What the plot has of the window's width, at most: more strips than points on the screen are drawn for nothing. */
-const PLOT_SHARE = 0.6;
+const PLOT_SHARE = 0.55;
 
 function partsOf(windowPx: number): number {
   return Math.min(MOST_PARTS, Math.round(PLOT_SHARE * windowPx));
