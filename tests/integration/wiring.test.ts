@@ -252,6 +252,16 @@ it("how the board lies and which motor hangs where are read where they are prove
     isUpsideDown: false,
     noseUpDeg: 0,
   });
+  const how = async (kind: string) =>
+    (await getProveBay(shop.viewer, jobId)).proofs.find((proof) => proof.kind === kind)!.how;
+  expect(await how("alignment")).toContain(
+    "Set roll 0°, pitch 0°, yaw 90°. Not set, nose down would show left side down.",
+  );
+  const flat = { isUpsideDown: false, noseUpDeg: 0, old: { rollDeg: 0, pitchDeg: 0, yawDeg: 90 } };
+  await keepAlignment(shop.technician, { ...(await shop.target(jobId)), turnedDeg: 90, ...flat });
+  expect(await how("alignment")).toContain(
+    "Set roll 0°, pitch 0°, yaw 180°. Counted from the old board, which was set",
+  );
   const map = { layout: "quad-x", before: corners, after: [...corners].reverse(), was: "in", becomes: "out" } as const;
   await keepMotorMap(shop.technician, {
     ...(await shop.target(jobId)),
@@ -259,10 +269,7 @@ it("how the board lies and which motor hangs where are read where they are prove
     before: [...map.before],
     after: [...map.after],
   });
-  const { proofs } = await getProveBay(shop.viewer, jobId);
-  const how = (kind: string) => proofs.find((proof) => proof.kind === kind)!.how;
-  expect(how("alignment")).toContain("Set roll 0°, pitch 0°, yaw 90°. Not set, nose down would show left side down.");
-  expect(how("motor-map")).toContain(
+  expect(await how("motor-map")).toContain(
     "Output 1: front left, counter-clockwise; was output 4; set its direction the other way",
   );
   const wrong = keepMotorMap(shop.technician, {

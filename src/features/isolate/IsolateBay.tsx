@@ -6,7 +6,7 @@ import { type ReactNode, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { type CraftKind } from "@/core/craft/craftKinds";
 import { PlaceMap } from "@/features/craft/drawing/PlaceMap";
-import { uploadPhotos } from "@/features/job/uploadPhotos";
+import { uploadPhotos } from "@/features/job/photos/uploadPhotos";
 import { type ComplaintChoice } from "@/features/faultLibrary/complaintsOf";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";

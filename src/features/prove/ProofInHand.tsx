@@ -4,7 +4,7 @@ import { Button, Input } from "antd";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { uploadPhotos } from "@/features/job/uploadPhotos";
+import { uploadPhotos } from "@/features/job/photos/uploadPhotos";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { FileButton, PICTURES } from "@/shared/FileButton";
 import { useVerb } from "@/shared/useVerb";

@@ -1,15 +1,13 @@
 "use client";
 
 import { Button, Checkbox, Form, Input, Select } from "antd";
-import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
+import { JobPhotos } from "@/features/job/photos/JobPhotos";
 import { DayField } from "@/shared/DayField";
 import { FailureNotice } from "@/shared/FailureNotice";
-import { FileButton, PICTURES } from "@/shared/FileButton";
 import { useVerb } from "@/shared/useVerb";
 import { changeDetailsAction } from "./changeDetails.action";
 import styles from "./Receive.module.css";
-import { uploadPhotos } from "@/features/job/uploadPhotos";
 
 /** What the Receive page of a job shows. */
 export interface ReceiveBayProps {
@@ -111,43 +109,8 @@ export function ReceiveBay({ job, facts, people, photos, mayEdit }: ReceiveBayPr
             ))}
           </div>
         </section>
-        <Photos number={job.number} photos={photos} mayEdit={mayEdit} />
+        <JobPhotos number={job.number} photos={photos} mayEdit={mayEdit} />
       </div>
     </div>
-  );
-}
-
-function Photos({ number, photos, mayEdit }: { number: string; photos: ReceiveBayProps["photos"]; mayEdit: boolean }) {
-  const router = useRouter();
-  const [problems, setProblems] = useState<string[]>([]);
-  const send = async (files: readonly File[]) => {
-    setProblems(await uploadPhotos(number, files));
-    router.refresh();
-  };
-  return (
-    <section className="panel stack">
-      <h2>Photos · {photos.length}</h2>
-      <div className={styles.photos}>
-        {photos.map(({ id, fileName }) => (
-          <a key={id} href={`/api/jobs/${number}/photos/${id}`} target="_blank">
-            {/* eslint-disable-next-line @next/next/no-img-element -- served from the database, already the right size */}
-            <img src={`/api/jobs/${number}/photos/${id}`} alt={fileName} />
-          </a>
-        ))}
-      </div>
-      {problems.map((problem) => (
-        <p role="alert" className="bad" key={problem}>
-          {problem}
-        </p>
-      ))}
-      {mayEdit && (
-        <FileButton
-          accept={PICTURES}
-          label="Add photos (PNG, JPEG or WebP, up to 15 MB each)"
-          isMultiple
-          onFiles={(files) => void send(files)}
-        />
-      )}
-    </section>
   );
 }

@@ -20,7 +20,7 @@ import { NewCraftFields } from "./NewCraftFields";
 import { receiveCraftAction } from "./receiveCraft.action";
 import { type ReceiveCraftInput } from "./receiveCraft.schema";
 import styles from "./Receive.module.css";
-import { uploadPhotos } from "@/features/job/uploadPhotos";
+import { uploadPhotos } from "@/features/job/photos/uploadPhotos";
 import { WordsSay } from "./WordsSay";
 
 /** What the form needs to offer. */

@@ -4,6 +4,8 @@ import { Button, Input } from "antd";
 import Link from "next/link";
 import { useState } from "react";
 import { planSettings } from "@/core/refit/wiring/planSettings";
+import { jobNumber } from "@/features/job/job";
+import { JobPhotos } from "@/features/job/photos/JobPhotos";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { draftOf, type PlanDraft } from "./plan/planDraft";
@@ -40,6 +42,12 @@ export function WiringRoom(data: WiringRoomData) {
           <FailureNotice failure={save.failure ?? wire.failure} onReload={save.failure ? save.reload : wire.reload} />
         )}
         <DescribeCraft data={data} draft={draft} isBusy={save.isBusy} onChange={change} />
+        <JobPhotos
+          number={jobNumber(target.jobId)}
+          photos={data.photos}
+          mayEdit={mayEdit}
+          hint="Before you unsolder anything: photograph the old board, its wires and the way it faces. The picture stands here while you write the wires down."
+        />
       </div>
       {wiring && answer ? <PlanPanel wiring={wiring} answer={answer} /> : <span />}
       {wiring && drawing && (
@@ -82,7 +90,12 @@ export function WiringRoom(data: WiringRoomData) {
             <WireTable wiring={wiring} wires={plan.wires} selected={selected} onSelect={select} />
           </section>
           <div className={styles.sides}>
-            <AlignmentPanel boardName={wiring.board.name} target={target} mayEdit={mayEdit} />
+            <AlignmentPanel
+              boardName={wiring.board.name}
+              saved={settings.newest?.alignment ?? []}
+              target={target}
+              mayEdit={mayEdit}
+            />
             <MotorMapPanel target={target} mayEdit={mayEdit} shape={data.shape} wiring={wiring} plan={plan} />
           </div>
         </div>

@@ -10,6 +10,7 @@ import { type ReadSettings } from "@/workers/server/settingsTask";
 import { listBoards } from "@/features/boards/boardRepository";
 import { type JobFacts } from "@/features/job/bays/bayManifest";
 import { getJobPage } from "@/features/job/getJobPage";
+import { listPhotos } from "@/features/job/photos/photoRepository";
 import { beforePowerOf, limiterAside } from "@/features/job/power/beforePower";
 import { type BeforePower } from "@/features/job/power/stepsBeforePower";
 import { hasRole } from "@/server/person";
@@ -29,6 +30,8 @@ export interface WiringRoomData {
   mayEdit: boolean;
   craftName: string;
   shape: Shape;
+  /** The job's, oldest first. */
+  photos: { id: number; fileName: string }[];
   planVersion: number;
   /** What is planned; null before anything is. */
   wiring: WiringCase | null;
@@ -80,10 +83,11 @@ async function settingsOf({ pool }: VerbContext, craftId: number, jobId: number)
 /** A job in the wiring room. @throws {NotFoundError}, {AppError} `forbidden` */
 export async function getWiringRoom(context: VerbContext, jobId: number): Promise<WiringRoomData> {
   requireRole(context, "viewer");
-  const [facts, plan, boards] = await Promise.all([
+  const [facts, plan, boards, photos] = await Promise.all([
     getJobPage(context, jobId),
     findPlan(context.pool, jobId),
     listBoards(context.pool),
+    listPhotos(context.pool, jobId),
   ]);
   const { job, craft, events } = facts;
   const [answer, wired, settings] = await Promise.all([
@@ -97,6 +101,7 @@ export async function getWiringRoom(context: VerbContext, jobId: number): Promis
     mayEdit: !job.closedAt && hasRole(context.person, "technician"),
     craftName: craft.name,
     shape: { kind: craft.kind, motorCount: craft.motorCount },
+    photos: photos.map(({ id, fileName }) => ({ id, fileName })),
     planVersion: plan.version,
     wiring: plan.wiring,
     answer,

@@ -79,12 +79,13 @@ export type SaveSettingsInput = v.InferOutput<typeof SaveSettingsInput>;
 
 const degrees = (most: number) => v.pipe(v.number("Give degrees."), v.minValue(-most), v.maxValue(most));
 
-/** How the new board lies. */
+/** How the new board lies: in the craft, or beside the old board where it is said what was set for that. */
 export const KeepAlignmentInput = v.object({
   ...JobTarget.entries,
   turnedDeg: degrees(360),
   isUpsideDown: v.boolean(),
   noseUpDeg: degrees(89),
+  old: v.optional(v.object({ rollDeg: degrees(360), pitchDeg: degrees(360), yawDeg: degrees(360) })),
 });
 export type KeepAlignmentInput = v.InferOutput<typeof KeepAlignmentInput>;
 

@@ -20,7 +20,7 @@ beforeEach(() => {
 
 describe("AlignmentPanel", () => {
   it("turns the board's picture by keys, and keeps what it then says", async () => {
-    render(<AlignmentPanel boardName="Cairn F" target={target} mayEdit />);
+    render(<AlignmentPanel boardName="Cairn F" saved={[]} target={target} mayEdit />);
     const above = screen.getByRole("slider", { name: /from above/ });
     fireEvent.keyDown(above, { key: "PageUp" });
     fireEvent.keyDown(above, { key: "PageUp" });
@@ -31,8 +31,25 @@ describe("AlignmentPanel", () => {
     expect(keepAlignmentAction).toHaveBeenCalledWith({ ...target, turnedDeg: 89, isUpsideDown: false, noseUpDeg: 1 });
   });
 
+  it("counts from the old board, with what the saved settings say of it at hand", async () => {
+    const saved = [{ id: "board_align_yaw", value: "90" }];
+    render(<AlignmentPanel boardName="Cairn F" saved={saved} target={target} mayEdit />);
+    expect(screen.queryByText(/board_align_yaw 90/)).not.toBeInTheDocument();
+    fireEvent.mouseDown(screen.getByRole("combobox", { name: "Counted from" }));
+    fireEvent.click(screen.getByText("the old board"));
+    expect(screen.getByText(/board_align_yaw 90/)).toBeInTheDocument();
+    fireEvent.change(screen.getByRole("spinbutton", { name: /its yaw was set/ }), { target: { value: "90" } });
+    const above = screen.getByRole("slider", { name: /from above/ });
+    fireEvent.keyDown(above, { key: "PageUp" });
+    expect(screen.getByText("135°")).toBeInTheDocument(); // 90 as before, 45 more beside it
+    await act(async () => fireEvent.click(screen.getByRole("button", { name: "Prove by this" })));
+    expect(keepAlignmentAction).toHaveBeenCalledWith(
+      expect.objectContaining({ turnedDeg: 45, old: { rollDeg: 0, pitchDeg: 0, yawDeg: 90 } }),
+    );
+  });
+
   it("goes round, and no further over than upright", () => {
-    render(<AlignmentPanel boardName="Cairn F" target={target} mayEdit />);
+    render(<AlignmentPanel boardName="Cairn F" saved={[]} target={target} mayEdit />);
     const above = screen.getByRole("slider", { name: /from above/ });
     fireEvent.keyDown(above, { key: "ArrowLeft" });
     expect(above).toHaveAttribute("aria-valuenow", "359");

@@ -1,6 +1,16 @@
 import fc from "fast-check";
 import { mat3, quat, vec3 } from "gl-matrix";
-import { alignmentOf, anglesOf, inverse, product, type Rotation, rotationOf, tiltTests, turned } from "./alignment";
+import {
+  alignmentBeside,
+  alignmentOf,
+  anglesOf,
+  inverse,
+  product,
+  type Rotation,
+  rotationOf,
+  tiltTests,
+  turned,
+} from "./alignment";
 
 const angle = fc.double({ min: -180, max: 180, noNaN: true });
 const pitch = fc.double({ min: -89.5, max: 89.5, noNaN: true });
@@ -70,6 +80,34 @@ describe("alignmentOf", () => {
     expect(Math.abs(got.rollDeg)).toBeCloseTo(expected.rollDeg, 9);
     expect(got.pitchDeg).toBeCloseTo(expected.pitchDeg, 9);
     expect(got.yawDeg).toBeCloseTo(expected.yawDeg, 9);
+  });
+});
+
+describe("alignmentBeside", () => {
+  const flat = { turnedDeg: 0, isUpsideDown: false, noseUpDeg: 0 };
+
+  it("is what was set for the old board where the new one lies as it did", () => {
+    fc.assert(fc.property(angles, (old) => close(alignmentBeside(old, flat), rotationOf(old))));
+  });
+
+  it("is what gl-matrix makes of the old board's turn followed by the new one's on it", () => {
+    fc.assert(
+      fc.property(angles, angle, fc.boolean(), (old, turnedDeg, isUpsideDown) => {
+        const onOld = byPackage({ rollDeg: isUpsideDown ? 180 : 0, pitchDeg: 0, yawDeg: turnedDeg });
+        const both = mat3.fromQuat(mat3.create(), quat.multiply(quat.create(), byPackage(old), onOld));
+        const got = alignmentBeside(old, { ...flat, turnedDeg, isUpsideDown });
+        for (let row = 0; row < 3; row++)
+          for (let column = 0; column < 3; column++)
+            expect(Math.abs(got[row * 3 + column]! - both[column * 3 + row]!)).toBeLessThan(1e-5);
+      }),
+    );
+  });
+
+  it("counts from an upside-down board the other way round", () => {
+    // By hand: its arrow forward and its top down, a quarter turned clockwise seen on its top is a quarter to the left of the craft.
+    const got = anglesOf(alignmentBeside({ rollDeg: 180, pitchDeg: 0, yawDeg: 0 }, { ...flat, turnedDeg: 90 }));
+    expect(Math.abs(got.rollDeg)).toBeCloseTo(180, 9);
+    expect(got.yawDeg).toBeCloseTo(-90, 9);
   });
 });
 

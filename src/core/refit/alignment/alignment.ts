@@ -11,6 +11,9 @@ export interface Angles {
   yawDeg: number;
 }
 
+/** Set for a board whose arrow points to the nose. */
+export const LEVEL: Angles = { rollDeg: 0, pitchDeg: 0, yawDeg: 0 };
+
 /** How a technician says it: turned clockwise seen from above, upside down or not, and tilted nose up. */
 export interface Lie {
   turnedDeg: number;
@@ -92,6 +95,14 @@ export function alignmentOf({ turnedDeg, isUpsideDown, noseUpDeg }: Lie): Rotati
   const raised = rotationOf({ rollDeg: 0, pitchDeg: noseUpDeg, yawDeg: 0 });
   const onDeck = rotationOf({ rollDeg: 0, pitchDeg: 0, yawDeg: turnedDeg });
   return product(onDeck, product(raised, flipped));
+}
+
+/**
+ * The alignment of a board from how it lies beside the one it replaces: what was set for the old one and flew, with the new one counted from the old
+ * one's arrow, top and front edge.
+ */
+export function alignmentBeside(old: Angles, lie: Lie): Rotation {
+  return product(rotationOf(old), alignmentOf(lie));
 }
 
 /** What a board shows of a movement of its craft, and what it must show. */

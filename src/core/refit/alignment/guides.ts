@@ -1,17 +1,24 @@
-import { alignmentOf, anglesOf, type Lie, tiltTests, rotationOf } from "./alignment";
+import { alignmentBeside, type Angles, anglesOf, LEVEL, type Lie, rotationOf, tiltTests } from "./alignment";
 import { type MotorLayout } from "./motorLayouts";
 import { motorSteps, type Numbering, type PropsTurn } from "./motorMap";
 
-/** What to set for a board that lies so, and what it would show unset: a sentence each. */
-export function alignmentGuide(lie: Lie): string[] {
-  const { rollDeg, pitchDeg, yawDeg } = anglesOf(alignmentOf(lie));
-  const unset = tiltTests(alignmentOf(lie), rotationOf({ rollDeg: 0, pitchDeg: 0, yawDeg: 0 })).filter(
-    ({ movement, shows }) => movement !== shows,
-  );
+/**
+ * What to set for a board that lies so, and what it would show unset: a sentence each.
+ *
+ * @param old - What was set for the board that came out, where the new one's lie is counted from it.
+ */
+export function alignmentGuide(lie: Lie, old?: Angles): string[] {
+  const real = alignmentBeside(old ?? LEVEL, lie);
+  const unset = tiltTests(real, rotationOf(LEVEL)).filter(({ movement, shows }) => movement !== shows);
   return [
-    `Set roll ${degrees(rollDeg)}, pitch ${degrees(pitchDeg)}, yaw ${degrees(yawDeg)}.`,
+    `Set ${anglesText(anglesOf(real))}.`,
+    ...(old ? [`Counted from the old board, which was set ${anglesText(old)}.`] : []),
     ...unset.map(({ movement, shows }) => `Not set, ${movement} would show ${shows}.`),
   ];
+}
+
+function anglesText({ rollDeg, pitchDeg, yawDeg }: Angles): string {
+  return `roll ${degrees(rollDeg)}, pitch ${degrees(pitchDeg)}, yaw ${degrees(yawDeg)}`;
 }
 
 function degrees(value: number): string {

@@ -2,7 +2,7 @@
 
 import { Button, InputNumber, Select, Switch } from "antd";
 import { useState } from "react";
-import { alignmentOf, anglesOf, rotationOf, tiltTests } from "@/core/refit/alignment/alignment";
+import { alignmentBeside, type Angles, anglesOf, LEVEL, rotationOf, tiltTests } from "@/core/refit/alignment/alignment";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { LiePicture } from "./LiePicture";
@@ -20,27 +20,38 @@ const ARROWS = [
   { value: 315, label: "half left" },
 ];
 
+/** The same beside another board. */
+const BESIDE_OLD = ARROWS.map(({ value, label }) => ({
+  value,
+  label: { 0: "as the old one's", 180: "against the old one's" }[value] ?? `${label} of the old one's`,
+}));
+
 interface Props {
   boardName: string;
+  /** What the saved settings say of how the old board lay. */
+  saved: readonly { id: string; value: string }[];
   target: { jobId: number; version: number };
   mayEdit: boolean;
 }
 
 /** How the new board lies, what must be set for it, and how that is tried by hand. */
-export function AlignmentPanel({ boardName, target, mayEdit }: Props) {
+export function AlignmentPanel({ boardName, saved, target, mayEdit }: Props) {
   const keep = useVerb(keepAlignmentAction);
+  const [old, setOld] = useState<Angles | null>(null);
   const [arrow, setArrow] = useState(0);
   const [extra, setExtra] = useState<number | null>(0);
   const [isUpsideDown, setUpsideDown] = useState(false);
   const [noseUp, setNoseUp] = useState<number | null>(0);
   const lie = { turnedDeg: arrow + (extra ?? 0), isUpsideDown, noseUpDeg: noseUp ?? 0 };
-  const real = alignmentOf(lie);
+  const real = alignmentBeside(old ?? LEVEL, lie);
   const { rollDeg, pitchDeg, yawDeg } = anglesOf(real);
-  const unset = tiltTests(real, rotationOf({ rollDeg: 0, pitchDeg: 0, yawDeg: 0 }));
+  const unset = tiltTests(real, rotationOf(LEVEL));
   return (
     <section className="panel stack" aria-label="How it lies">
       <h2>How {boardName} lies</h2>
+      <CountedFrom old={old} saved={saved} onChange={setOld} />
       <LiePicture
+        from={old ? "old arrow" : "nose"}
         turnedDeg={(((arrow + (extra ?? 0)) % 360) + 360) % 360}
         noseUpDeg={noseUp ?? 0}
         isUpsideDown={isUpsideDown}
@@ -60,7 +71,7 @@ export function AlignmentPanel({ boardName, target, mayEdit }: Props) {
             aria-label="Its arrow points"
             style={{ width: 160 }}
             value={arrow}
-            options={ARROWS}
+            options={old ? BESIDE_OLD : ARROWS}
             onChange={setArrow}
           />
         </div>
@@ -105,11 +116,71 @@ export function AlignmentPanel({ boardName, target, mayEdit }: Props) {
       </table>
       <FailureNotice failure={keep.failure} onReload={keep.reload} />
       {mayEdit && (
-        <Button loading={keep.isBusy} onClick={() => void keep.run({ ...target, ...lie })}>
+        <Button loading={keep.isBusy} onClick={() => void keep.run({ ...target, ...lie, ...(old && { old }) })}>
           Prove by this
         </Button>
       )}
     </section>
+  );
+}
+
+const AXES = [
+  ["rollDeg", "roll"],
+  ["pitchDeg", "pitch"],
+  ["yawDeg", "yaw"],
+] as const;
+
+/** Whether the lie is counted from the craft's nose, or from a board that flew with what was set for it. */
+function CountedFrom({
+  old,
+  saved,
+  onChange,
+}: {
+  old: Angles | null;
+  saved: Props["saved"];
+  onChange: (old: Angles | null) => void;
+}) {
+  return (
+    <>
+      <div className={styles.fields}>
+        <div className={styles.field}>
+          <span className={styles.small} aria-hidden>
+            Counted from
+          </span>
+          <Select
+            aria-label="Counted from"
+            style={{ width: 160 }}
+            value={old ? "old" : "nose"}
+            options={[
+              { value: "nose", label: "the craft's nose" },
+              { value: "old", label: "the old board" },
+            ]}
+            onChange={(from) => onChange(from === "old" ? LEVEL : null)}
+          />
+        </div>
+        {old &&
+          AXES.map(([axis, name]) => (
+            <label key={axis} className={styles.field}>
+              <span className={styles.small}>its {name} was set, °</span>
+              <InputNumber
+                style={{ width: 80 }}
+                min={-360}
+                max={360}
+                value={old[axis]}
+                onChange={(value) => onChange({ ...old, [axis]: value ?? 0 })}
+              />
+            </label>
+          ))}
+      </div>
+      {old && (
+        <p className={styles.small}>
+          {saved.length > 0 && (
+            <>The saved settings say: {saved.map(({ id, value }) => `${id} ${value}`).join(", ")}. </>
+          )}
+          It must have flown right with them.
+        </p>
+      )}
+    </>
   );
 }
 

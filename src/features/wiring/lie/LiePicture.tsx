@@ -4,6 +4,8 @@ import { type KeyboardEvent, type PointerEvent, useRef } from "react";
 import styles from "../Wiring.module.css";
 
 interface Props {
+  /** What the lie is counted from. */
+  from: "nose" | "old arrow";
   /** Clockwise seen from above, 0 to 359. */
   turnedDeg: number;
   noseUpDeg: number;
@@ -18,7 +20,7 @@ const DRAG_STEP = 5;
 const MOST_TILT = 89;
 
 /** The craft with its board from above and from its left side: dragged, or turned with the arrow keys, until it lies as it does on the bench. */
-export function LiePicture({ turnedDeg, noseUpDeg, isUpsideDown, onTurn, onTilt }: Props) {
+export function LiePicture({ from, turnedDeg, noseUpDeg, isUpsideDown, onTurn, onTilt }: Props) {
   const turn = (deg: number) => onTurn(((Math.round(deg) % 360) + 360) % 360);
   const tilt = (deg: number) => onTilt(Math.max(-MOST_TILT, Math.min(MOST_TILT, Math.round(deg))));
   return (
@@ -32,6 +34,9 @@ export function LiePicture({ turnedDeg, noseUpDeg, isUpsideDown, onTurn, onTilt 
         onChange={turn}
       >
         <path d="M60 6 L70 22 L50 22 Z" className={styles.nose} />
+        <text x="75" y="18" className={styles.lieWord}>
+          {from}
+        </text>
         <g transform={`rotate(${turnedDeg} ${MIDDLE} ${MIDDLE})`}>
           <rect x="36" y="36" width="48" height="48" rx="4" className={styles.lyingBoard} />
           <path d="M60 42 L68 56 L60 52 L52 56 Z" className={styles.arrow} />

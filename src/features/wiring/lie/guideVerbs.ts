@@ -10,10 +10,10 @@ import { type KeepAlignmentInput, type KeepMotorMapInput } from "../wiring.schem
 /** Keeps how the board lies: the proof of its alignment goes by it. @throws {AppError} `forbidden`; {ConflictError}; {NotFoundError} */
 export async function keepAlignment(
   context: VerbContext,
-  { turnedDeg, isUpsideDown, noseUpDeg, ...target }: KeepAlignmentInput,
+  { turnedDeg, isUpsideDown, noseUpDeg, old, ...target }: KeepAlignmentInput,
 ): Promise<null> {
   requireRole(context, "technician");
-  const lines = alignmentGuide({ turnedDeg, isUpsideDown, noseUpDeg });
+  const lines = alignmentGuide({ turnedDeg, isUpsideDown, noseUpDeg }, old);
   return changeJob(context, target, async () => ({
     events: [proofGuided.of({ proof: "alignment", title: "How the board lies", lines })],
     result: null,
