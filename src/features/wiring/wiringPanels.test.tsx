@@ -36,7 +36,7 @@ describe("AlignmentPanel", () => {
     render(<AlignmentPanel boardName="Cairn F" saved={saved} target={target} mayEdit />);
     expect(screen.queryByText(/board_align_yaw 90/)).not.toBeInTheDocument();
     fireEvent.mouseDown(screen.getByRole("combobox", { name: "Counted from" }));
-    fireEvent.click(screen.getByText("the old board"));
+    fireEvent.click(screen.getByText("old board"));
     expect(screen.getByText(/board_align_yaw 90/)).toBeInTheDocument();
     fireEvent.change(screen.getByRole("spinbutton", { name: /its yaw was set/ }), { target: { value: "90" } });
     const above = screen.getByRole("slider", { name: /from above/ });

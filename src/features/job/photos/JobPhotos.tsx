@@ -29,7 +29,6 @@ export function JobPhotos({ number, photos, mayEdit, hint }: Props) {
   return (
     <section className="panel stack" aria-label="Photos">
       <h2>Photos · {photos.length}</h2>
-      {photos.length === 0 && hint && <p className="soft">{hint}</p>}
       {shown && (
         <figure className={styles.whole}>
           <a href={addressOf(shown.id)} target="_blank">
@@ -38,27 +37,30 @@ export function JobPhotos({ number, photos, mayEdit, hint }: Props) {
           </a>
         </figure>
       )}
-      <div className={styles.photos}>
-        {photos.map(({ id, fileName }) => (
-          <button key={id} type="button" aria-pressed={id === openId} onClick={() => open(id === openId ? null : id)}>
-            {/* eslint-disable-next-line @next/next/no-img-element -- served from the database, already the right size */}
-            <img src={addressOf(id)} alt={fileName} />
-          </button>
-        ))}
-      </div>
       {problems.map((problem) => (
         <p role="alert" className="bad" key={problem}>
           {problem}
         </p>
       ))}
-      {mayEdit && (
-        <FileButton
-          accept={PICTURES}
-          label="Add photos (PNG, JPEG or WebP, up to 15 MB each)"
-          isMultiple
-          onFiles={(files) => void send(files)}
-        />
-      )}
+      <div className={styles.row}>
+        {photos.length === 0 && hint && <p className="soft">{hint}</p>}
+        <div className={styles.photos}>
+          {photos.map(({ id, fileName }) => (
+            <button key={id} type="button" aria-pressed={id === openId} onClick={() => open(id === openId ? null : id)}>
+              {/* eslint-disable-next-line @next/next/no-img-element -- served from the database, already the right size */}
+              <img src={addressOf(id)} alt={fileName} />
+            </button>
+          ))}
+        </div>
+        {mayEdit && (
+          <FileButton
+            accept={PICTURES}
+            label="Add photos (PNG, JPEG or WebP, up to 15 MB each)"
+            isMultiple
+            onFiles={(files) => void send(files)}
+          />
+        )}
+      </div>
     </section>
   );
 }

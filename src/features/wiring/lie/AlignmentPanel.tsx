@@ -149,11 +149,11 @@ function CountedFrom({
           </span>
           <Select
             aria-label="Counted from"
-            style={{ width: 160 }}
+            style={{ width: 132 }}
             value={old ? "old" : "nose"}
             options={[
-              { value: "nose", label: "the craft's nose" },
-              { value: "old", label: "the old board" },
+              { value: "nose", label: "the nose" },
+              { value: "old", label: "old board" },
             ]}
             onChange={(from) => onChange(from === "old" ? LEVEL : null)}
           />
@@ -161,9 +161,9 @@ function CountedFrom({
         {old &&
           AXES.map(([axis, name]) => (
             <label key={axis} className={styles.field}>
-              <span className={styles.small}>its {name} was set, °</span>
+              <span className={styles.small}>its {name}, °</span>
               <InputNumber
-                style={{ width: 80 }}
+                style={{ width: 62 }}
                 min={-360}
                 max={360}
                 value={old[axis]}
@@ -177,7 +177,7 @@ function CountedFrom({
           {saved.length > 0 && (
             <>The saved settings say: {saved.map(({ id, value }) => `${id} ${value}`).join(", ")}. </>
           )}
-          It must have flown right with them.
+          What was set for the old board, with which the craft flew right.
         </p>
       )}
     </>

@@ -34,7 +34,7 @@ export function LiePicture({ from, turnedDeg, noseUpDeg, isUpsideDown, onTurn, o
         onChange={turn}
       >
         <path d="M60 6 L70 22 L50 22 Z" className={styles.nose} />
-        <text x="75" y="18" className={styles.lieWord}>
+        <text x="3" y="13" className={styles.fromWord}>
           {from}
         </text>
         <g transform={`rotate(${turnedDeg} ${MIDDLE} ${MIDDLE})`}>
