@@ -38,7 +38,7 @@ describe("AlignmentPanel", () => {
     fireEvent.mouseDown(screen.getByRole("combobox", { name: "Counted from" }));
     fireEvent.click(screen.getByText("old board"));
     expect(screen.getByText(/board_align_yaw 90/)).toBeInTheDocument();
-    fireEvent.change(screen.getByRole("spinbutton", { name: /its yaw was set/ }), { target: { value: "90" } });
+    fireEvent.change(screen.getByRole("spinbutton", { name: /its yaw/ }), { target: { value: "90" } });
     const above = screen.getByRole("slider", { name: /from above/ });
     fireEvent.keyDown(above, { key: "PageUp" });
     expect(screen.getByText("135°")).toBeInTheDocument(); // 90 as before, 45 more beside it
