@@ -62,32 +62,11 @@ async function killAndCount(folder, url, first) {
   const acknowledged = new Map();
   let isOver = false;
   let lastWriteMs = performance.now();
-  const writers = jobs.map(({ id }) => writeOn(id));
-  async function writeOn(jobId) {
-    while (!isOver) {
-      const bytes = Buffer.concat([Buffer.from("89504e470d0a1a0a0000000d49484452", "hex"), randomBytes(600)]);
-      const hash = createHash("sha256").update(bytes).digest("hex");
-      // The same picture until it is acknowledged, as a page does.
-      while (!isOver) {
-        const form = new FormData();
-        form.set("photo", new File([bytes], "p.png", { type: "image/png" }));
-        const answer = await fetch(`${url}/api/jobs/${jobId}/photos`, {
-          method: "POST",
-          headers: { cookie },
-          body: form,
-          signal: AbortSignal.timeout(10_000),
-        }).catch(() => null);
-        await answer?.arrayBuffer().catch(() => null);
-        if (answer?.status === 201) {
-          acknowledged.set(hash, jobId);
-          lastWriteMs = performance.now();
-          break;
-        }
-        await pause(50);
-      }
-      await pause(40);
-    }
-  }
+  const onStored = (hash, jobId) => {
+    acknowledged.set(hash, jobId);
+    lastWriteMs = performance.now();
+  };
+  const writers = jobs.map(({ id }) => writeOn(id, { url, cookie, isOver: () => isOver, onStored }));
   const partsNow = () => JSON.parse(readFileSync(join(folder, "launcher.json"), "utf8")).parts;
   const times = [];
   let alone = 0;
@@ -138,4 +117,29 @@ async function killAndCount(folder, url, first) {
   reportFigure("the same, longest", times.at(-1), "s", GIVEN_UP_S);
   reportFigure("acknowledged and lost", lost, "events", 0);
   reportFigure("stored twice", twice, "events", 0);
+}
+
+/** Sends pictures to a job until all is over, each until it is acknowledged, as a page does. */
+async function writeOn(jobId, { url, cookie, isOver, onStored }) {
+  while (!isOver()) {
+    const bytes = Buffer.concat([Buffer.from("89504e470d0a1a0a0000000d49484452", "hex"), randomBytes(600)]);
+    const hash = createHash("sha256").update(bytes).digest("hex");
+    while (!isOver()) {
+      const form = new FormData();
+      form.set("photo", new File([bytes], "p.png", { type: "image/png" }));
+      const answer = await fetch(`${url}/api/jobs/${jobId}/photos`, {
+        method: "POST",
+        headers: { cookie },
+        body: form,
+        signal: AbortSignal.timeout(10_000),
+      }).catch(() => null);
+      await answer?.arrayBuffer().catch(() => null);
+      if (answer?.status === 201) {
+        onStored(hash, jobId);
+        break;
+      }
+      await pause(50);
+    }
+    await pause(40);
+  }
 }

@@ -36,7 +36,6 @@ export async function startStack(options) {
     onExit = () => {},
   } = options;
   const secrets = secretsOf(folder);
-  const nameOf = (host) => (host.includes(":") ? `[${host}]` : host); // of version 6
   const url = `${listen?.cert ? "https" : "http"}://${nameOf(listen?.host ?? "127.0.0.1")}:${ports.web}`;
   let stopping = false;
   const startDatabase = async () => {
@@ -53,11 +52,7 @@ export async function startStack(options) {
   let database = await startDatabase();
   const env = {
     ...environmentOf({ database, secrets, ports, folder, demo, distDir, firstLeadKey, webProcesses }),
-    ...(listen && {
-      DOOR_HOST: listen.host,
-      DOOR_NAMES: [nameOf(listen.host), process.env.DOOR_NAMES].filter(Boolean).join(","),
-    }),
-    ...(listen?.cert && { DOOR_CERT: listen.cert, DOOR_KEY: listen.key, PITSTOPA_TLS: "1" }),
+    ...doorEnvironmentOf(listen),
   };
   /** @type {Record<string, import("node:child_process").ChildProcess>} */
   const children = {};
@@ -76,30 +71,16 @@ export async function startStack(options) {
     await stopChild(children.bench);
     await database.stop();
   };
-  const startBench = () => start("bench", [join(root, "dist/simulatedBench.mjs")]);
-  const startRig = () => start("rig", [join(root, "dist/rigAgent.mjs")]);
-  const startWeb = async () => {
-    const web = start("web", [`--max-old-space-size=${MOST_HEAP_MB}`, join(root, "dist/web.mjs")]);
-    const isAlive = () => web.exitCode === null;
-    const headers = { "x-pitstopa-door": secrets.door };
-    const isUp = await waitForHttp(`http://127.0.0.1:${ports.inner}/api/health`, 40, isAlive, headers);
-    if (!isUp && web.exitCode === null) web.kill("SIGKILL"); // it is there and does not answer
-    if (!isUp) throw new SetupError(`The web server did not start; see ${join(folder, "web.log")}.`);
-  };
-  const startDoor = async () => {
-    const door = start("door", [join(root, "dist/door.mjs")]);
-    const isOpen = await waitForHttp(`${url}/api/health`, 20, () => door.exitCode === null);
-    if (!isOpen) throw new SetupError(`The shop's door did not open; see ${join(folder, "door.log")}.`);
-  };
+  const parts = partsOf({ start, folder, url, inner: ports.inner, doorToken: secrets.door });
   try {
     // Tables are made, and the demo is put in, under the owner's account: the web's own may do neither.
     const asOwner = { env: { ...env, DATABASE_URL: database.ownerUrl, DATABASE_WEB_URL: database.url } };
     await need("Migrating the database", process.execPath, [join(root, "dist/migrateDatabase.mjs")], asOwner);
     if (demo) await need("Loading the demo shop", process.execPath, [join(root, "dist/loadDemo.mjs")], asOwner);
-    if (demo) startBench();
-    startRig();
-    await startWeb();
-    await startDoor();
+    if (demo) parts.bench();
+    parts.rig();
+    await parts.web();
+    await parts.door();
   } catch (error) {
     await stop();
     throw error;
@@ -108,8 +89,8 @@ export async function startStack(options) {
     env,
     ownerUrl: database.ownerUrl,
     children,
-    startWeb,
-    startDoor,
+    startWeb: parts.web,
+    startDoor: parts.door,
     stopDatabase: () => {
       database.isStopped = true;
       return database.stop();
@@ -117,12 +98,49 @@ export async function startStack(options) {
     startDatabase: async () => void (database = await startDatabase()),
     restart: async (name) => {
       if (name === "database") database = await startDatabase();
-      else await { bench: startBench, rig: startRig, web: startWeb, door: startDoor }[name]();
+      else await parts[name]();
     },
     hasNobody: () => isEmpty(database.url.split(",")[0]), // of a cluster any node
     firstLeadUrl: `${url}/first-lead?key=${firstLeadKey}`,
     stop,
     url,
+  };
+}
+
+/** How each part beside the database is started; the web and the door are waited for. */
+function partsOf({ start, folder, url, inner, doorToken }) {
+  return {
+    bench: () => start("bench", [join(root, "dist/simulatedBench.mjs")]),
+    rig: () => start("rig", [join(root, "dist/rigAgent.mjs")]),
+    web: async () => {
+      const web = start("web", [`--max-old-space-size=${MOST_HEAP_MB}`, join(root, "dist/web.mjs")]);
+      const isAlive = () => web.exitCode === null;
+      const headers = { "x-pitstopa-door": doorToken };
+      const isUp = await waitForHttp(`http://127.0.0.1:${inner}/api/health`, 40, isAlive, headers);
+      if (!isUp && web.exitCode === null) web.kill("SIGKILL"); // it is there and does not answer
+      if (!isUp) throw new SetupError(`The web server did not start; see ${join(folder, "web.log")}.`);
+    },
+    door: async () => {
+      const door = start("door", [join(root, "dist/door.mjs")]);
+      const isOpen = await waitForHttp(`${url}/api/health`, 20, () => door.exitCode === null);
+      if (!isOpen) throw new SetupError(`The shop's door did not open; see ${join(folder, "door.log")}.`);
+    },
+  };
+}
+
+/** A host as an address names it: one of version 6 in brackets. */
+function nameOf(host) {
+  return host.includes(":") ? `[${host}]` : host;
+}
+
+/** What the door is told of browsers on other machines. */
+function doorEnvironmentOf(listen) {
+  return {
+    ...(listen && {
+      DOOR_HOST: listen.host,
+      DOOR_NAMES: [nameOf(listen.host), process.env.DOOR_NAMES].filter(Boolean).join(","),
+    }),
+    ...(listen?.cert && { DOOR_CERT: listen.cert, DOOR_KEY: listen.key, PITSTOPA_TLS: "1" }),
   };
 }
 

@@ -90,24 +90,41 @@ export function ComplaintPicker({ kind, choices, value, onChange, searchRef, isD
           allowClear
           disabled={isDisabled}
         />
-        <div className={styles.list} role="group" aria-label="What was seen" tabIndex={0} data-disabled={isDisabled}>
-          {shown.map(({ id, whenTrue }) => (
-            <button
-              key={id}
-              type="button"
-              className={styles.choice}
-              aria-pressed={value.includes(id)}
-              disabled={isDisabled}
-              onClick={() => toggle(id)}
-            >
-              {whenTrue}
-            </button>
-          ))}
-          {shown.length === 0 && (
-            <p className="soft">Nothing in the library has this word. Try another, or pick a place.</p>
-          )}
-        </div>
+        <Choices {...{ shown, value, isDisabled }} onToggle={toggle} />
       </div>
+    </div>
+  );
+}
+
+/** The complaints that fit, each with what was seen. */
+function Choices({
+  shown,
+  value,
+  isDisabled,
+  onToggle,
+}: {
+  shown: readonly ComplaintChoice[];
+  value: readonly string[];
+  isDisabled: boolean;
+  onToggle: (id: string) => void;
+}) {
+  return (
+    <div className={styles.list} role="group" aria-label="What was seen" tabIndex={0} data-disabled={isDisabled}>
+      {shown.map(({ id, whenTrue }) => (
+        <button
+          key={id}
+          type="button"
+          className={styles.choice}
+          aria-pressed={value.includes(id)}
+          disabled={isDisabled}
+          onClick={() => onToggle(id)}
+        >
+          {whenTrue}
+        </button>
+      ))}
+      {shown.length === 0 && (
+        <p className="soft">Nothing in the library has this word. Try another, or pick a place.</p>
+      )}
     </div>
   );
 }

@@ -90,12 +90,7 @@ export function NameCauseDialog({ target, view, places, causes, onClose }: Props
         {view.unexplained.length > 0 && (
           <p className="watch">Does the cause explain this as well? {view.unexplained.join("; ")}.</p>
         )}
-        {open && (
-          <Radio.Group value={instead} onChange={(event) => setInstead(event.target.value as number | null)}>
-            <Radio value={null}>Besides “{open.names.join(" and ")}”</Radio>
-            <Radio value={open.seq}>In its place: that was not it</Radio>
-          </Radio.Group>
-        )}
+        {open && <BesidesOrInstead open={open} instead={instead} onChange={setInstead} />}
         <Input
           value={note}
           onChange={(event) => setNote(event.target.value)}
@@ -106,6 +101,24 @@ export function NameCauseDialog({ target, view, places, causes, onClose }: Props
         <FailureNotice failure={failure} onReload={reload} />
       </div>
     </Modal>
+  );
+}
+
+/** Whether the new cause comes beside one that is not repaired yet, or in its place. */
+function BesidesOrInstead({
+  open,
+  instead,
+  onChange,
+}: {
+  open: CauseView;
+  instead: number | null;
+  onChange: (seq: number | null) => void;
+}) {
+  return (
+    <Radio.Group value={instead} onChange={(event) => onChange(event.target.value as number | null)}>
+      <Radio value={null}>Besides “{open.names.join(" and ")}”</Radio>
+      <Radio value={open.seq}>In its place: that was not it</Radio>
+    </Radio.Group>
   );
 }
 

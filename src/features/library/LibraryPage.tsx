@@ -46,6 +46,22 @@ export function LibraryPage(props: LibraryPageProps) {
   );
 }
 
+/** What stands where the entries are not there yet. */
+function Waits({ message, onAgain }: { message: string | null; onAgain: () => void }) {
+  if (message === null)
+    return (
+      <p role="status" className="soft">
+        The entries are being fetched …
+      </p>
+    );
+  return (
+    <div role="alert" className="stack">
+      <p>The entries did not come: {message}</p>
+      <Button onClick={onAgain}>Fetch them again</Button>
+    </div>
+  );
+}
+
 function Entries({ version, counts, faults, seen, revision, generatedChecks, history, mayEdit }: LibraryPageProps) {
   const [group, setGroup] = useState<EntryGroup>("faults");
   const [search, setSearch] = useState("");
@@ -61,16 +77,7 @@ function Entries({ version, counts, faults, seen, revision, generatedChecks, his
     setSide("entry");
     right.current?.scrollIntoView({ block: "nearest" }); // on a phone it lies below the list
   };
-  const waits = loaded.error ? (
-    <div role="alert" className="stack">
-      <p>The entries did not come: {loaded.error.message}</p>
-      <Button onClick={() => void loaded.refetch()}>Fetch them again</Button>
-    </div>
-  ) : (
-    <p role="status" className="soft">
-      The entries are being fetched …
-    </p>
-  );
+  const waits = <Waits message={loaded.error?.message ?? null} onAgain={() => void loaded.refetch()} />;
   return (
     <div className={styles.page}>
       <section className="panel stack" aria-label="Entries">

@@ -24,7 +24,7 @@ export function EscSettingsPanel({ target, motorCount, saved }: Props) {
     () => saved?.matrix ?? { rows: ESC_SETTINGS.map((setting) => emptyRow(setting, motorCount)) },
   );
   const compared = compareEscs(matrix);
-  const change = (place: number, row: EscMatrix["rows"][number]) =>
+  const change = (place: number, row: Row) =>
     setMatrix({ rows: matrix.rows.map((each, at) => (at === place ? row : each)) });
   const places = matrix.rows[0]?.values.map((_, at) => at) ?? [];
   const differing = compared.filter(({ state }) => state === "differs").length;
@@ -47,49 +47,9 @@ export function EscSettingsPanel({ target, motorCount, saved }: Props) {
             </tr>
           </thead>
           <tbody>
-            {matrix.rows.map((row, at) => {
-              const { state, odd } = compared[at]!;
-              return (
-                <tr key={row.setting}>
-                  <th>{row.setting}</th>
-                  {row.values.map((value, place) => (
-                    <td key={place}>
-                      <Input
-                        value={value}
-                        status={state === "differs" && odd.includes(place) ? "error" : ""}
-                        aria-label={`${row.setting}, ESC ${place + 1}`}
-                        maxLength={60}
-                        onChange={(event) =>
-                          change(at, {
-                            ...row,
-                            values: row.values.map((each, i) => (i === place ? event.target.value : each)),
-                          })
-                        }
-                      />
-                    </td>
-                  ))}
-                  <td className={STATE_CLASS[state]}>
-                    {STATES[state]}
-                    {(state === "differs" || state === "not read") && row.values[0] && (
-                      <>
-                        {" "}
-                        <button className={styles.plain} onClick={() => change(at, copyToAll(row, 0))}>
-                          ESC 1 to all
-                        </button>
-                      </>
-                    )}
-                  </td>
-                  <td>
-                    <Input
-                      value={row.reason}
-                      aria-label={`Why ${row.setting} differs`}
-                      maxLength={200}
-                      onChange={(event) => change(at, { ...row, reason: event.target.value })}
-                    />
-                  </td>
-                </tr>
-              );
-            })}
+            {matrix.rows.map((row, at) => (
+              <SettingRow key={row.setting} row={row} compared={compared[at]!} onChange={(next) => change(at, next)} />
+            ))}
           </tbody>
         </table>
       </div>
@@ -102,7 +62,7 @@ export function EscSettingsPanel({ target, motorCount, saved }: Props) {
           Save, and keep on the job
         </Button>
         <span className={styles.small}>
-          Analogue protocols need both end points alike on all; which protocol fits is worked out under Sums, ESC
+          Analogue protocols need both end points alike on all; which protocol fits is worked out under Calculators, ESC
           protocol timing.
         </span>
       </div>
@@ -111,6 +71,57 @@ export function EscSettingsPanel({ target, motorCount, saved }: Props) {
   );
 }
 
-function emptyRow(setting: string, motorCount: number): EscMatrix["rows"][number] {
+type Row = EscMatrix["rows"][number];
+
+/** One setting over all ESCs, with why it may differ. */
+function SettingRow({
+  row,
+  compared: { state, odd },
+  onChange,
+}: {
+  row: Row;
+  compared: ReturnType<typeof compareEscs>[number];
+  onChange: (row: Row) => void;
+}) {
+  const put = (place: number, value: string) =>
+    onChange({ ...row, values: row.values.map((each, at) => (at === place ? value : each)) });
+  return (
+    <tr>
+      <th>{row.setting}</th>
+      {row.values.map((value, place) => (
+        <td key={place}>
+          <Input
+            value={value}
+            status={state === "differs" && odd.includes(place) ? "error" : ""}
+            aria-label={`${row.setting}, ESC ${place + 1}`}
+            maxLength={60}
+            onChange={(event) => put(place, event.target.value)}
+          />
+        </td>
+      ))}
+      <td className={STATE_CLASS[state]}>
+        {STATES[state]}
+        {(state === "differs" || state === "not read") && row.values[0] && (
+          <>
+            {" "}
+            <button className={styles.plain} onClick={() => onChange(copyToAll(row, 0))}>
+              ESC 1 to all
+            </button>
+          </>
+        )}
+      </td>
+      <td>
+        <Input
+          value={row.reason}
+          aria-label={`Why ${row.setting} differs`}
+          maxLength={200}
+          onChange={(event) => onChange({ ...row, reason: event.target.value })}
+        />
+      </td>
+    </tr>
+  );
+}
+
+function emptyRow(setting: string, motorCount: number): Row {
   return { setting, values: Array.from({ length: Math.min(12, motorCount) }, () => ""), reason: "" };
 }

@@ -22,10 +22,6 @@ interface Props {
 /** What can be done with a run that is over: play it again, look at a stretch of it, write a remark, take it away as a file. */
 export function RunTools({ assessed, range, onRange, replay, mayEdit, onNoted }: Props) {
   const { run, lengthS, notes } = assessed;
-  const { run: note, isBusy, failure, reload } = useVerb(noteRunAction);
-  const [atS, setAtS] = useState<number | null>(null);
-  const [text, setText] = useState("");
-  const [requestKey, setRequestKey] = useState(randomUuid);
   const asked = `from=${range.fromS ?? ""}&to=${range.toS ?? ""}`;
   return (
     <div className="stack">
@@ -72,42 +68,53 @@ export function RunTools({ assessed, range, onRange, replay, mayEdit, onNoted }:
           ))}
         </ol>
       )}
-      {mayEdit && (
-        <form
-          className="row"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void note({ runId: run.id, atS: atS ?? 0, note: text, requestKey }, () => {
-              setText("");
-              setRequestKey(randomUuid());
-              onNoted();
-            });
-          }}
-        >
-          <InputNumber
-            min={0}
-            max={lengthS}
-            value={atS}
-            onChange={setAtS}
-            placeholder="at"
-            suffix="s"
-            aria-label="Second of the remark"
-            style={{ width: 92 }}
-          />
-          <Input
-            value={text}
-            onChange={(event) => setText(event.target.value)}
-            placeholder="Remark at this moment"
-            aria-label="Remark"
-            maxLength={300}
-            style={{ flex: 1, minWidth: 120 }}
-          />
-          <Button htmlType="submit" loading={isBusy} disabled={text.trim() === ""}>
-            Note
-          </Button>
-        </form>
-      )}
-      <FailureNotice failure={failure} onReload={reload} />
+      {mayEdit && <RemarkForm runId={run.id} lengthS={lengthS} onNoted={onNoted} />}
     </div>
+  );
+}
+
+/** A remark at a moment of the run. */
+function RemarkForm({ runId, lengthS, onNoted }: { runId: number; lengthS: number; onNoted: () => void }) {
+  const { run: note, isBusy, failure, reload } = useVerb(noteRunAction);
+  const [atS, setAtS] = useState<number | null>(null);
+  const [text, setText] = useState("");
+  const [requestKey, setRequestKey] = useState(randomUuid);
+  return (
+    <>
+      <form
+        className="row"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void note({ runId, atS: atS ?? 0, note: text, requestKey }, () => {
+            setText("");
+            setRequestKey(randomUuid());
+            onNoted();
+          });
+        }}
+      >
+        <InputNumber
+          min={0}
+          max={lengthS}
+          value={atS}
+          onChange={setAtS}
+          placeholder="at"
+          suffix="s"
+          aria-label="Second of the remark"
+          style={{ width: 92 }}
+        />
+        <Input
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+          placeholder="Remark at this moment"
+          aria-label="Remark"
+          maxLength={300}
+          style={{ flex: 1, minWidth: 120 }}
+        />
+        <Button htmlType="submit" loading={isBusy} disabled={text.trim() === ""}>
+          Note
+        </Button>
+      </form>
+      <FailureNotice failure={failure} onReload={reload} />
+    </>
   );
 }

@@ -70,38 +70,14 @@ export function ColumnsTable({
             </tr>
           </thead>
           <tbody>
-            {rows.map(({ heading, role, unit }) => (
-              <tr key={heading}>
-                <td>{heading}</td>
-                <td>
-                  <select
-                    aria-label={`${heading} is`}
-                    value={changed.get(heading)?.role ?? role}
-                    onChange={({ target }) => change(heading, { role: target.value })}
-                  >
-                    <option value="">not used</option>
-                    {ROLES.map((each) => (
-                      <option key={each} value={each}>
-                        {each.replaceAll("_", " ")}
-                      </option>
-                    ))}
-                  </select>
-                </td>
-                <td className="number">{unit}</td>
-                <td>
-                  {SIGNED.test(changed.get(heading)?.role ?? role) && (
-                    <label className={styles.turned}>
-                      <input
-                        type="checkbox"
-                        aria-label={`Turn ${heading} round`}
-                        checked={changed.get(heading)?.isTurned ?? before.get(heading)?.turned ?? false}
-                        onChange={({ target }) => change(heading, { isTurned: target.checked })}
-                      />{" "}
-                      round
-                    </label>
-                  )}
-                </td>
-              </tr>
+            {rows.map((row) => (
+              <ColumnRow
+                key={row.heading}
+                row={row}
+                changed={changed.get(row.heading)}
+                wasTurned={before.get(row.heading)?.turned ?? false}
+                onChange={(more) => change(row.heading, more)}
+              />
             ))}
           </tbody>
         </table>
@@ -113,6 +89,50 @@ export function ColumnsTable({
         <Assumed log={log} />
       </div>
     </details>
+  );
+}
+
+/** What one column is taken for, and whether its sign is turned round. */
+function ColumnRow({
+  row: { heading, role, unit },
+  changed,
+  wasTurned,
+  onChange,
+}: {
+  row: { heading: string; role: string; unit: string };
+  changed: Change | undefined;
+  wasTurned: boolean;
+  onChange: (more: Change) => void;
+}) {
+  const now = changed?.role ?? role;
+  return (
+    <tr>
+      <td>{heading}</td>
+      <td>
+        <select aria-label={`${heading} is`} value={now} onChange={({ target }) => onChange({ role: target.value })}>
+          <option value="">not used</option>
+          {ROLES.map((each) => (
+            <option key={each} value={each}>
+              {each.replaceAll("_", " ")}
+            </option>
+          ))}
+        </select>
+      </td>
+      <td className="number">{unit}</td>
+      <td>
+        {SIGNED.test(now) && (
+          <label className={styles.turned}>
+            <input
+              type="checkbox"
+              aria-label={`Turn ${heading} round`}
+              checked={changed?.isTurned ?? wasTurned}
+              onChange={({ target }) => onChange({ isTurned: target.checked })}
+            />{" "}
+            round
+          </label>
+        )}
+      </td>
+    </tr>
   );
 }
 

@@ -2,7 +2,15 @@
 
 import { Button, InputNumber, Select, Switch } from "antd";
 import { useState } from "react";
-import { alignmentBeside, type Angles, anglesOf, LEVEL, rotationOf, tiltTests } from "@/core/refit/alignment/alignment";
+import {
+  alignmentBeside,
+  type Angles,
+  anglesOf,
+  LEVEL,
+  rotationOf,
+  type TiltTest,
+  tiltTests,
+} from "@/core/refit/alignment/alignment";
 import { FailureNotice } from "@/shared/FailureNotice";
 import { useVerb } from "@/shared/useVerb";
 import { LiePicture } from "./LiePicture";
@@ -96,24 +104,7 @@ export function AlignmentPanel({ boardName, saved, target, mayEdit }: Props) {
       <p className={styles.small}>
         Set in this order: yaw, pitch, roll, clockwise seen along each axis; x to the nose, y right, z down.
       </p>
-      <table className={styles.wires}>
-        <thead>
-          <tr>
-            <th>Move it by hand: it must show</th>
-            <th>Not set, it shows</th>
-          </tr>
-        </thead>
-        <tbody>
-          {unset.map(({ movement, shows }) => (
-            <tr key={movement}>
-              <td>
-                <strong>{movement}</strong>
-              </td>
-              <td className={movement === shows ? "soft" : "bad"}>{shows}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <HandTest unset={unset} />
       <FailureNotice failure={keep.failure} onReload={keep.reload} />
       {mayEdit && (
         <Button loading={keep.isBusy} onClick={() => void keep.run({ ...target, ...lie, ...(old && { old }) })}>
@@ -181,6 +172,30 @@ function CountedFrom({
         </p>
       )}
     </>
+  );
+}
+
+/** What the horizon must do when the craft is moved by hand, and what it does while nothing is set. */
+function HandTest({ unset }: { unset: readonly TiltTest[] }) {
+  return (
+    <table className={styles.wires}>
+      <thead>
+        <tr>
+          <th>Move it by hand: it must show</th>
+          <th>Not set, it shows</th>
+        </tr>
+      </thead>
+      <tbody>
+        {unset.map(({ movement, shows }) => (
+          <tr key={movement}>
+            <td>
+              <strong>{movement}</strong>
+            </td>
+            <td className={movement === shows ? "soft" : "bad"}>{shows}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 

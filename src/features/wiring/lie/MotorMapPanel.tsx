@@ -78,28 +78,7 @@ export function MotorMapPanel({ target, mayEdit, shape, wiring, plan }: Props) {
         <TurnField label="Props turned" name="Props turned" value={was} onChange={setWas} />
         <TurnField label="shall turn" name="Props shall turn" value={becomes} onChange={setBecomes} />
       </div>
-      <table className={styles.wires}>
-        <thead>
-          <tr>
-            <th>Output</th>
-            <th>Old board drove</th>
-            <th>New board drives</th>
-          </tr>
-        </thead>
-        <tbody>
-          {layout.motors.map((_, output) => (
-            <tr key={output}>
-              <td className="number">{output + 1}</td>
-              <td>
-                <Order layout={layout} order={oldOrder} output={output} what="Old board" onChange={setBefore} />
-              </td>
-              <td>
-                <Order layout={layout} order={newOrder} output={output} what="New board" onChange={setAfter} />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Orders {...{ layout, oldOrder, newOrder }} onOld={setBefore} onNew={setAfter} />
       <ul>
         {motorGuide(layout, oldOrder, newOrder, was, becomes).map((line) => (
           <li key={line}>{line}</li>
@@ -116,6 +95,46 @@ export function MotorMapPanel({ target, mayEdit, shape, wiring, plan }: Props) {
         </Button>
       )}
     </section>
+  );
+}
+
+/** Which motor each output drove, and drives. */
+function Orders({
+  layout,
+  oldOrder,
+  newOrder,
+  onOld,
+  onNew,
+}: {
+  layout: MotorLayout;
+  oldOrder: string[];
+  newOrder: string[];
+  onOld: (order: string[]) => void;
+  onNew: (order: string[]) => void;
+}) {
+  return (
+    <table className={styles.wires}>
+      <thead>
+        <tr>
+          <th>Output</th>
+          <th>Old board drove</th>
+          <th>New board drives</th>
+        </tr>
+      </thead>
+      <tbody>
+        {layout.motors.map((_, output) => (
+          <tr key={output}>
+            <td className="number">{output + 1}</td>
+            <td>
+              <Order layout={layout} order={oldOrder} output={output} what="Old board" onChange={onOld} />
+            </td>
+            <td>
+              <Order layout={layout} order={newOrder} output={output} what="New board" onChange={onNew} />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 
