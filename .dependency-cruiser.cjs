@@ -35,7 +35,8 @@ module.exports = {
       // Packages that compute and know neither page nor process: linear algebra, distributions, Fourier transforms, tables of text, compression.
       to: {
         dependencyTypes: ["core", "npm"],
-        pathNot: "node_modules/(ml-matrix|jstat|simple-statistics|papaparse|fflate|fft\\.js|@mcap/core|hyparquet)/",
+        pathNot:
+          "node_modules/(ml-matrix|jstat|simple-statistics|papaparse|fflate|fft\\.js|@mcap/core|hyparquet|hyparquet-compressors|fzstd|lz4js)/",
       },
     },
     {

@@ -1,4 +1,4 @@
-import { type ColumnUse } from "./channels/recogniseColumns";
+import { type ColumnUse } from "./channels/columnUse";
 
 /** A break in the clock of a log. */
 export interface ClockBreak {

@@ -134,11 +134,12 @@ function claimVoltage({ parts, facts }: Column, { has, claim }: Said): void {
 }
 
 /** A share, a pulse, or a column without a unit: its words decide, and its figures have to fit. */
-function claimUnitless(
-  { parts, facts, quantity, axis }: Column,
-  { has, claim, isPulse, isTarget, surface }: Said,
-): void {
+function claimUnitless(column: Column, said: Said, columns: readonly Column[]): void {
+  const { parts, facts, quantity, axis } = column;
+  const { has, claim, isPulse, isTarget, surface } = said;
   const isBare = quantity === null;
+  // “receiver supply” of some five volts says nothing of the link.
+  const isFed = isBare && has(say.LINK_WORDS) && has(say.RAIL_WORDS) && isRegulated(facts);
   if (has(say.FAILSAFE_WORDS) && !has(say.LINK_WORDS)) claim("failsafe", 8);
   if (facts.max <= 1 && has(say.ARMED_WORDS) && facts.isFlag) claim("armed", 7);
   if (has(say.SATELLITE_WORDS) && facts.isWhole && facts.max < 60) claim("satellites", 8);
@@ -147,7 +148,8 @@ function claimUnitless(
   if (quantity !== "time" && has(say.PROCESSOR_WORDS)) claim("cpu_load", 9);
   else if (quantity !== "time" && has(words("load")) && !has(say.ACC_WORDS)) claim("cpu_load", 6);
   else if (quantity === "share" && has(words("load"))) claim("cpu_load", 5);
-  if ((has(say.LINK_WORDS) || (quantity === "share" && has(words("q")))) && quantity !== "time")
+  else if (isBare && parts.words.join() === "load" && facts.min >= 0 && facts.max <= 100) claim("cpu_load", 3);
+  if ((has(say.LINK_WORDS) || (quantity === "share" && has(words("q")))) && quantity !== "time" && !isFed)
     claim("link_quality", 7);
   if (isBare && has(say.MODE_WORDS) && facts.isWhole && facts.max < 100) claim("mode", 6);
   if (surface) claim(surface, 8);
@@ -158,7 +160,12 @@ function claimUnitless(
   const isThrottle = has(say.THROTTLE_WORDS) || (isPulse && parts.words.join("") === "st");
   if (isThrottle && !isNumbered(parts)) claim("throttle", 7 + (has(words("throttle thr lever")) ? 1 : 0));
   if (has(words("collective coll co"))) claim("collective", 8);
-  if (has(say.MOTOR_WORDS) && isNumbered(parts) && facts.min >= -1.05) claim("motor_N", 7);
+  const isOfMotor = has(say.MOTOR_WORDS) && isNumbered(parts);
+  // No output is written in thousands, but for pulses.
+  const isTurning =
+    isBare && isOfMotor && (facts.high > 2400 || (has(say.RPM_WORDS) && !has(words("rotor")) && facts.high > 300));
+  if (isTurning) claim("rpm_N", 8);
+  else if (isOfMotor && facts.min >= -1.05) claim("motor_N", 7);
   if (has(say.HEAD_WORDS) && has(say.RPM_WORDS)) claim("head_speed", 8);
   else if (has(words("rpm erpm revs tacho")) && isNumbered(parts)) claim("rpm_N", 8.5);
   if (!isBare) return;
@@ -170,9 +177,10 @@ function claimUnitless(
     (has(say.PACK_WORDS) || has(say.VOLTAGE_WORDS)) &&
     !has(say.USED_WORDS) &&
     !has(say.CURRENT_WORDS) &&
-    !has(say.RAIL_WORDS)
+    !has(say.RAIL_WORDS) &&
+    !has(say.FIELD_WORDS)
   )
-    claim("voltage", 6);
+    claim("voltage", has(say.VOLTAGE_WORDS) ? 6.5 : 6);
   if (has(say.CURRENT_WORDS) && !isNumbered(parts)) claim("current", 6);
   if (has(say.ALTITUDE_WORDS) && !axis) claim("altitude", 5);
   if (has(say.AIR_WORDS)) claim("airspeed", 6);
@@ -181,10 +189,12 @@ function claimUnitless(
   if (has(say.FIELD_WORDS) || (axis && parts.words[0] === "b"))
     claim(axis ? `mag_${"xyz"[AXES.indexOf(axis)]}` : "field", 6);
   if (has(say.TEMPERATURE_WORDS)) claim("temperature", 4);
+  const isAcc = has(words("acc accel acceleration accelerometer")) && (axis !== null || has(DIRECTION_WORDS));
+  if (isAcc) return claim(accAxisOf(column), 7);
   if (!axis) return;
-  const isAcc = has(words("acc accel acceleration accelerometer f force a"));
-  if (isAcc) claim(`acc_${"xyz"[AXES.indexOf(axis)]}`, 7);
-  else if (has(words("gyro gyr gyros rate rates omega w rs angular")) || isGyroLetter(parts, facts))
+  const isAngleLetter = /^a [rpy]$/.test(parts.words.join(" ")); // of an acceleration it would be x, y or z
+  if (has(words("f force a")) && !isAngleLetter) claim(`acc_${"xyz"[AXES.indexOf(axis)]}`, 7);
+  else if (has(words("gyro gyr gyros rate rates omega w rs angular")) || isGyroLetter(column, columns))
     claim(isTarget ? `rate_target_${axis}` : `gyro_${axis}`, 7);
   else if (isPulse || isStick || has(say.FIELD_WORDS) || parts.words[0] === "b" || has(say.MOTOR_WORDS)) return;
   else {
@@ -199,10 +209,14 @@ function isRegulated({ median }: ColumnFacts): boolean {
   return volts > 3 && volts < 6.6;
 }
 
-/** “gx” beside “ax”: the gyro's, and no gravity, which stands still near one or near 9.8. */
-function isGyroLetter({ words: [stem, letter] }: HeadingParts, { median }: ColumnFacts): boolean {
+/** “gx” beside “ax”: the gyro's, and no gravity, which stands still near one or near 9.8. “q” beside “p” and “r” is a rate in every textbook. */
+function isGyroLetter({ parts: { words: said }, facts: { median } }: Column, columns: readonly Column[]): boolean {
+  const [stem, letter] = [said.slice(0, -1).join(" "), said.at(-1)!];
+  const named = ({ parts }: Column) => parts.words.join(" ").trim();
+  const isBeside = (other: string) => columns.some((column) => named(column) === `${stem} ${other}`.trim());
+  if (/^[pqr]$/.test(letter) && ["p", "q", "r"].every(isBeside)) return true;
   const still = Math.abs(median);
-  return stem === "g" && letter !== undefined && !(still > 0.8 && still < 1.2) && !(still > 8 && still < 11);
+  return stem === "g" && said.length === 2 && !(still > 0.8 && still < 1.2) && !(still > 8 && still < 11);
 }
 
 /** Degrees, or whole numbers that are a share of them. */
@@ -228,6 +242,8 @@ function surfaceOf(said: readonly string[]): string | null {
   if (has(say.AILERON_WORDS)) return "aileron";
   return has(say.RUDDER_WORDS) ? "rudder" : null;
 }
+
+const DIRECTION_WORDS = words("up upright vertical down normal forward fore long longitudinal sideways lateral");
 
 function accAxisOf({ parts, axis }: Column): string {
   const has = (set: ReadonlySet<string>) => parts.words.some((word) => set.has(word));

@@ -1,4 +1,4 @@
-import { type ColumnUse } from "./recogniseColumns";
+import { type ColumnUse } from "./columnUse";
 import { columnUses } from "./ownColumns";
 import { type RawLog } from "../reading/LogReader";
 import { type RawColumn } from "../reading/ReadingTable";

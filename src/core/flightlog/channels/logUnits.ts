@@ -26,7 +26,7 @@ interface LogUnit {
 const DEG = 180 / Math.PI;
 const G = 9.80665; // standard gravity, ISO 80000-3
 
-const UNITS: Readonly<Record<string, LogUnit>> = Object.fromEntries(
+const UNITS: ReadonlyMap<string, LogUnit> = new Map(
   (
     [
       ["time", 1, "s sec secs second seconds"],
@@ -76,6 +76,48 @@ const UNITS: Readonly<Record<string, LogUnit>> = Object.fromEntries(
     ] as const
   ).flatMap(([quantity, factor, names]) => names.split(" ").map((name) => [name, { quantity, factor }] as const)),
 );
+/** Words of units, as a careful person writes them out. */
+const SPELLED: Readonly<Record<string, string>> = Object.fromEntries(
+  (
+    [
+      ["s", "second sec"],
+      ["ms", "millisecond"],
+      ["us", "microsecond"],
+      ["ns", "nanosecond"],
+      ["min", "minute"],
+      ["h", "hour"],
+      ["deg", "degree"],
+      ["rad", "radian"],
+      ["m", "metre meter"],
+      ["cm", "centimetre centimeter"],
+      ["mm", "millimetre millimeter"],
+      ["km", "kilometre kilometer"],
+      ["ft", "foot feet"],
+      ["v", "volt"],
+      ["mv", "millivolt"],
+      ["cv", "centivolt"],
+      ["a", "ampere amp"],
+      ["ma", "milliampere milliamp"],
+      ["ut", "microtesla"],
+      ["mg", "milligauss"],
+      ["hz", "hertz"],
+      ["r", "revolution rev turn rotation"],
+    ] as const
+  ).flatMap(([symbol, names]) => names.split(" ").flatMap((name) => [name, `${name}s`].map((each) => [each, symbol]))),
+);
+
+/** "metres per second squared" → "m/s^2", "milliampere hours" → "mah", "degrees Celsius" → "celsius". */
+function symbolsOf(plain: string): string {
+  return plain
+    .replace(/\bper ?cent\b/g, "%")
+    .replace(/\s*\bper\b\s*/g, "/")
+    .replace(/[a-z]+/g, (word) => SPELLED[word] ?? word)
+    .replace(/\s*\bsquared?\b/g, "^2")
+    .replace(/\b(m?a)[ -]h\b/g, "$1h")
+    .replace(/^deg (celsius|c)$/, "$1")
+    .replace(/\s+/g, "");
+}
+
 /** Both a thousandth of standard gravity and of a gauss. */
 const MILLI_G = "mg";
 
@@ -89,7 +131,7 @@ export function findLogUnit(symbol: string, isField = false): LogUnit | null {
   const plain = symbol.trim().toLowerCase();
   if (plain === MILLI_G)
     return isField ? { quantity: "field", factor: 0.1 } : { quantity: "acceleration", factor: 1e-3 };
-  return Object.hasOwn(UNITS, plain) ? UNITS[plain]! : null;
+  return UNITS.get(plain) ?? UNITS.get(symbolsOf(plain)) ?? null;
 }
 
 /** True for a cell that may stand in a line of units. */

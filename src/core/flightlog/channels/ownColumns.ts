@@ -1,6 +1,7 @@
 import { RUN_FILE_MARK } from "../../bench/run/runFile";
 import { type RawLog } from "../reading/LogReader";
-import { type ColumnUse, recogniseColumns } from "./recogniseColumns";
+import { type ColumnUse } from "./columnUse";
+import { recogniseColumns } from "./recogniseColumns";
 import { partsOfHeading } from "./headingParts";
 import { quantityOfRole } from "./roles";
 

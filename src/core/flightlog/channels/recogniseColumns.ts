@@ -1,23 +1,14 @@
 import { type RawColumn } from "../reading/ReadingTable";
 import { factsOf } from "./columnFacts";
+import { type ColumnUse } from "./columnUse";
+import { withGuessedUnits } from "./guessedUnits";
 import { type HeadingParts, partsOfHeading } from "./headingParts";
 import { type Claim, claimsOf, type Column } from "./claimsOf";
 import * as say from "./lexicon";
 import { findLogUnit } from "./logUnits";
 import { isNumbered, unnumbered } from "./numbered";
-import { type Axis, AXES, quantityOfRole } from "./roles";
-import { type Scale, scaleFor } from "./scales";
-
-/** What a column was taken for. A reading in the role's unit is (figure + offset) · scale. */
-export interface ColumnUse extends Scale {
-  column: number;
-  heading: string;
-  role: string;
-  /** By what: its heading, or its figures. */
-  by: "heading" | "figures" | "hand";
-  /** True where somebody said that its sign is the other way round than it was put. */
-  isTurned?: boolean;
-}
+import { type Axis, AXES } from "./roles";
+import { scaleFor } from "./scales";
 
 /**
  * Says what each column of a log is, by the words and the unit of its heading, its like-named neighbours, and its figures.
@@ -29,21 +20,11 @@ export function recogniseColumns(raw: readonly RawColumn[]): ColumnUse[] {
   const columns = withAxes(raw.map((column, at) => columnOf(column, at, headings)));
   const claims = columns.flatMap((column) => claimsOf(column, columns));
   const taken = assign([...claims, ...groupClaims(columns, assign(claims))]);
-  return alike(
-    taken.map(({ at, role, by }) => {
-      const { parts, facts } = columns[at]!;
-      return { column: at, heading: raw[at]!.heading, role, by, ...scaleFor(role, parts, facts) };
-    }),
-  );
-}
-
-/** One recorder writes all rates in one unit: where figures had to say it, the clearest of them says it for all. */
-function alike(uses: ColumnUse[]): ColumnUse[] {
-  const isGuessedRate = ({ role, isGuessed }: ColumnUse) => isGuessed && quantityOfRole(role) === "rate";
-  const radians = uses.find((use) => isGuessedRate(use) && use.unit === "rad/s");
-  return radians
-    ? uses.map((use) => (isGuessedRate(use) ? { ...use, unit: radians.unit, scale: radians.scale } : use))
-    : uses;
+  const uses = taken.map(({ at, role, by }) => {
+    const { parts, facts } = columns[at]!;
+    return { column: at, heading: raw[at]!.heading, role, by, ...scaleFor(role, parts, facts) };
+  });
+  return withGuessedUnits(uses, raw, (at) => columns[at]!.facts);
 }
 
 function columnOf({ heading, unitBelow, values, codes }: RawColumn, at: number, all: ReadonlySet<string>): Column {

@@ -91,10 +91,15 @@ function commandScale(role: string, { min, max, median }: ColumnFacts): Scale {
   return as("steps", 1 / max);
 }
 
-function timeScale({ stepSize: step }: ColumnFacts): Scale {
+/** Longer than a craft stays up, s: a clock that says so counts something smaller. */
+const LONGEST_S = 3 * 3600;
+
+/** By the step from line to line; where it could be either of two, by how long the whole would last. */
+function timeScale({ stepSize: step, min, max }: ColumnFacts): Scale {
+  const span = max - min;
   if (step > 100_000) return as("ns", 1e-9);
-  if (step > 150) return as("µs", 1e-6);
-  return step >= 0.9 ? as("ms", 1e-3) : as("s");
+  if (step > 150 || (step > 20 && span > 1000 * LONGEST_S)) return as("µs", 1e-6);
+  return step >= 0.9 || (step >= 0.1 && span > LONGEST_S) ? as("ms", 1e-3) : as("s");
 }
 
 function voltageScale({ median, high }: ColumnFacts, isRail: boolean): Scale {

@@ -1,3 +1,5 @@
+import { figureOf, MOST_WORDS } from "./words";
+
 /** One column of a log as it was written: figures, NaN where there is none. */
 export interface RawColumn {
   heading: string;
@@ -13,11 +15,8 @@ const [NEWLINE, RETURN, BLANK, PLUS, MINUS, QUOTE] = [10, 13, 32, 43, 45, 34];
 /** Every power of ten that a double holds exactly; a division by one of them rounds once. */
 const POWERS = Array.from({ length: 23 }, (_, power) => 10 ** power);
 const MOST_EXACT = Number.MAX_SAFE_INTEGER;
-const MOST_WORDS = 200;
 /** Rows of a block: columns grow by blocks, so that none is copied while a log is read. */
 const BLOCK_ROWS = 65_536;
-const TRUE_WORDS = new Set(["true", "on", "yes"]);
-const FALSE_WORDS = new Set(["false", "off", "no"]);
 
 /**
  * Rows of figures, read from bytes into columns.
@@ -184,13 +183,8 @@ export class ReadingTable {
     if (from === to) return NaN;
     let text = this.decoder.decode(bytes.subarray(from, to)).trim();
     if (text.startsWith('"') && text.endsWith('"')) text = text.slice(1, -1).trim();
-    if (text === "") return NaN;
-    const value = Number(this.decimalSign === "," ? text.replace(",", ".") : text);
-    if (Number.isFinite(value) && !/^0[xob]/i.test(text)) return value;
-    const plain = text.toLowerCase();
-    if (TRUE_WORDS.has(plain)) return 1;
-    if (FALSE_WORDS.has(plain)) return 0;
-    if (/^[+-]?(nan|inf(inity)?|null|-+)$/.test(plain)) return NaN;
+    const figure = figureOf(this.decimalSign === "," ? text.replace(",", ".") : text);
+    if (figure !== null) return figure;
     this.word(text, row, column);
     return NaN;
   }

@@ -1,5 +1,5 @@
 import { columnUses } from "../channels/ownColumns";
-import { type ColumnUse } from "../channels/recogniseColumns";
+import { type ColumnUse } from "../channels/columnUse";
 import { withElevons } from "../channels/elevons";
 import { alignNose } from "../channels/noseUp";
 import { alignCurrent, alignSigns, turnRound } from "../channels/signs";

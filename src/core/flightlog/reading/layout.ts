@@ -16,6 +16,9 @@ export interface Layout {
   mark?: string;
 }
 
+/** Of a file that is no text: the columns have their names, and units stand in them as in a table's. */
+export const NO_LAYOUT: Layout = { delimiter: ",", decimal: ".", headings: [], units: null, linesAbove: 0 };
+
 const DELIMITERS = ["\t", ";", "|", ","] as const;
 /** Lines of readings that are looked at. */
 const LOOKED_AT = 40;

@@ -17,7 +17,7 @@ const { text } = otherLog("weak motor", 1, 1);
 const codes = (raw: RawLog) => judgeLog(flightLogOf(raw)).verdicts.map(({ code, motor }) => [code, motor]);
 
 /** The table as an MCAP file: the clock's rows as messages, columns divided over two topics, every tenth on the second. */
-async function mcapOf(raw: RawLog, packed = false): Promise<Uint8Array> {
+async function mcapOf(raw: RawLog, packed = ""): Promise<Uint8Array> {
   const parts: Uint8Array[] = [];
   let length = 0n;
   const writer = new McapWriter({
@@ -28,7 +28,7 @@ async function mcapOf(raw: RawLog, packed = false): Promise<Uint8Array> {
         length += BigInt(bytes.length);
       },
     },
-    ...(packed ? { compressChunk: () => ({ compression: "lz4", compressedData: new Uint8Array(8) }) } : {}),
+    ...(packed ? { compressChunk: () => ({ compression: packed, compressedData: new Uint8Array(8) }) } : {}),
   });
   await writer.start({ profile: "", library: "test" });
   const channel = (topic: string, messageEncoding: string) =>
@@ -71,7 +71,9 @@ describe("an MCAP file", () => {
     await expect(readBinaryLog("mcap", bytes.slice(0, bytes.length / 2))).rejects.toThrow(
       /cut off before its end|no columns/,
     );
-    await expect(readBinaryLog("mcap", await mcapOf(tableOf(text), true))).rejects.toThrow(/packed/);
+    await expect(readBinaryLog("mcap", await mcapOf(tableOf(text), "bz2"))).rejects.toThrow(/packed in a way/);
+    for (const packed of ["lz4", "zstd"])
+      await expect(readBinaryLog("mcap", await mcapOf(tableOf(text), packed))).rejects.toThrow(/damaged/);
     await expect(readBinaryLog("mcap", bytes.slice(0, 8))).rejects.toThrow(LogError);
   });
 });
@@ -87,16 +89,21 @@ describe("a Parquet file", () => {
       }),
     );
 
-  it("gives the very columns of its table, but words", async () => {
+  it("gives the very columns of its table, words as words", async () => {
     const table = tableOf(text);
     const bytes = parquetOf(table);
     expect(binaryFormatOf(bytes)).toBe("parquet");
     const raw = await readBinaryLog("parquet", bytes);
-    expect(raw.columns.map(({ heading }) => heading)).toEqual(table.columns.map(({ heading }) => heading));
+    expect(raw.columns.map(({ heading }) => heading)).toEqual([
+      ...table.columns.map(({ heading }) => heading),
+      "pilot",
+    ]);
+    expect(raw.columns.at(-1)!.words).toEqual(["Ada"]);
     // The writer's dictionary knows one zero.
     const figures = (values: Float64Array) => values.map((value) => value + 0);
-    raw.columns.forEach(({ values }, at) => expect(figures(values)).toEqual(figures(table.columns[at]!.values)));
-    expect(raw.notes).toEqual(["Left out, for they hold no figures: pilot."]);
+    raw.columns
+      .slice(0, -1)
+      .forEach(({ values }, at) => expect(figures(values)).toEqual(figures(table.columns[at]!.values)));
     expect(codes(raw)).toEqual(codes(tableOf(text)));
   });
 

@@ -212,6 +212,7 @@ function sizesOf(
   flights: readonly Stretch[],
   rows: number,
 ): number[][] {
+  if (signals.length === 0) return [];
   const terms = 2 * phases.length + 2;
   const all = flights.flatMap(({ from, to }) =>
     Array.from({ length: Math.floor((to - from) / rows) }, (_, at) => from + at * rows),

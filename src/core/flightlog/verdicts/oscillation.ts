@@ -135,7 +135,7 @@ function followsRotors(view: FlightView, { axis, line }: Swing, flights: readonl
   }
   if (!view.power || line.hz < HIGHEST_LOOP_HZ) return false;
   // Without speeds: does the note rise with the power?
-  const rate = view.gyro.roll!;
+  const rate = view.gyro[axis]!;
   const length = 2 ** Math.round(Math.log2(0.5 * view.rateHz));
   const points = flights
     .flatMap(({ from, to }) => startsIn(from, to, length))
