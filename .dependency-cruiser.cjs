@@ -36,7 +36,7 @@ module.exports = {
       to: {
         dependencyTypes: ["core", "npm"],
         pathNot:
-          "node_modules/(ml-matrix|jstat|simple-statistics|papaparse|fflate|fft\\.js|@mcap/core|hyparquet|hyparquet-compressors|fzstd|lz4js)/",
+          "node_modules/(ml-matrix|jstat|simple-statistics|papaparse|fflate|fft\\.js|@mcap/core|hyparquet|fzstd|lz4js)/",
       },
     },
     {

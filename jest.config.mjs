@@ -11,9 +11,7 @@ const swc = [
 /** Packages that come as ES modules only. */
 const MODULES = [
   "hyparquet",
-  "hyparquet-compressors",
   "hyparquet-writer",
-  "hysnappy",
   "react-hotkeys-hook",
   "p-queue",
   "p-timeout",

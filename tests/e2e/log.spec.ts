@@ -91,6 +91,17 @@ test("a column that nobody understood is named by hand, and remembered for the n
   await expect(page.getByText("3 columns understood")).toBeVisible();
 });
 
+test("a packed log is unpacked in the browser too, under the page's rules on scripts", async ({ page }) => {
+  await signIn(page, "ines");
+  await receiveQuad(page, "log-packed");
+  await openLab(page);
+  for (const name of ["zstd.mcap", "lz4.mcap", "zstd.parquet"]) {
+    await page.locator('input[type="file"]').setInputFiles(path.join(__dirname, "../fixtures/packed", name));
+    await expect(page.getByRole("heading", { name })).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByText("4 columns understood")).toBeVisible();
+  }
+});
+
 test("what is no log is refused with a sentence, and nothing is kept", async ({ page }) => {
   await signIn(page, "ines");
   await receiveQuad(page, "log-3");

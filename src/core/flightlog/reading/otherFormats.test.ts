@@ -107,9 +107,15 @@ describe("a Parquet file", () => {
     expect(codes(raw)).toEqual(codes(tableOf(text)));
   });
 
-  it("is refused with a sentence where it is cut", async () => {
+  it("is refused with a sentence where it is cut, or packed otherwise", async () => {
     const bytes = parquetOf(tableOf(text));
     await expect(readBinaryLog("parquet", bytes.slice(0, 5000))).rejects.toThrow(/damaged, or cut off/);
+    const brotli = parquetWriteBuffer({
+      codec: "BROTLI",
+      compressors: { BROTLI: (plain: Uint8Array) => plain },
+      columnData: [{ name: "time_s", data: [0, 1, 2], type: "DOUBLE" }],
+    });
+    await expect(readBinaryLog("parquet", new Uint8Array(brotli))).rejects.toThrow(/snappy, gzip or zstd/);
   });
 });
 

@@ -1,23 +1,21 @@
 import { type FileMetaData, parquetMetadataAsync, parquetRead, type SchemaElement } from "hyparquet";
-import {
-  decompressBrotli,
-  decompressGzip,
-  decompressLz4,
-  decompressLz4Raw,
-  decompressZstd,
-} from "hyparquet-compressors";
+import { decompressSync as unpackGzip } from "fflate";
+import { decompress as unpackZstd } from "fzstd";
+import { decompressBlock } from "lz4js";
 import { CellColumn } from "./CellColumn";
 import { NO_LAYOUT } from "./layout";
 import { LogError } from "./LogError";
 import { type RawLog } from "./LogReader";
 
-/** Ways of packing that are read beside snappy, which the reader brings itself. */
+/** Ways of packing that are read beside snappy, which the reader brings itself: none that a page's rules on scripts would stop. */
 const UNPACKED = {
-  GZIP: decompressGzip,
-  BROTLI: decompressBrotli,
-  ZSTD: (packed: Uint8Array, length: number) => decompressZstd(packed, new Uint8Array(length)),
-  LZ4: decompressLz4,
-  LZ4_RAW: decompressLz4Raw,
+  GZIP: (packed: Uint8Array, length: number) => unpackGzip(packed, { out: new Uint8Array(length) }),
+  ZSTD: (packed: Uint8Array, length: number) => unpackZstd(packed, new Uint8Array(length)),
+  LZ4_RAW: (packed: Uint8Array, length: number) => {
+    const plain = new Uint8Array(length);
+    decompressBlock(packed, plain, 0, packed.length, 0);
+    return plain;
+  },
 };
 
 /** More than a log of a day at 4 kHz has. */
