@@ -30,6 +30,27 @@ describe("units", () => {
     expect(findUnit("voltage", "A")).toBeNull();
   });
 
+  it.each<[Quantity, string, string]>([
+    ["rotation", "revolutions per minute", "rpm"],
+    ["rotation", "Radians per second", "rad/s"],
+    ["temperature", "degrees Celsius", "°C"],
+    ["time", "microseconds", "µs"],
+    ["time", "milliseconds", "ms"],
+    ["voltage", "millivolts", "mV"],
+    ["current", "milliamps", "mA"],
+    ["acceleration", "metres per second squared", "m/s²"],
+    ["thrust", "kilograms", "kg"],
+    ["share", "per cent", "%"],
+  ])("are found written out: %s in %s", (quantity, spelled, symbol) => {
+    expect(findUnit(quantity, spelled)?.symbol).toBe(symbol);
+  });
+
+  it("are not made of what is none", () => {
+    expect(findUnit("voltage", "second")).toBeNull();
+    expect(findUnit("rotation", "turns")).toBeNull();
+    expect(findUnit("time", "flights per minute")).toBeNull();
+  });
+
   it("keep rpm, degrees and °C as they are, and everything else in SI", () => {
     expect(
       ["rotation", "angle", "temperature", "pressure", "share"].map((each) => unitInside(each as Quantity).factor),

@@ -1,4 +1,5 @@
 import { STANDARD_GRAVITY, ZERO_CELSIUS_K } from "./constants";
+import { symbolsOf } from "./spelledUnits";
 
 /** A unit of a quantity: how many of the unit inside one of it is, and where its zero lies. */
 export interface Unit {
@@ -149,8 +150,11 @@ const SPELLINGS: Readonly<Record<string, string>> = {
 export function findUnit(quantity: Quantity, symbol: string): Unit | null {
   if (symbol === "1" || symbol === "-") return ["share", "ratio", "count"].includes(quantity) ? BARE : null;
   const units: readonly Unit[] = [...QUANTITIES[quantity], ...(ONLY_WRITTEN[quantity] ?? [])];
-  const spelt = SPELLINGS[symbol.toLowerCase()];
-  return units.find((each) => each.symbol === symbol) ?? units.find((each) => each.symbol === spelt) ?? null;
+  const named = (wanted: string | undefined) => units.find((each) => each.symbol === wanted);
+  const plain = symbol.toLowerCase();
+  const spelt = symbolsOf(plain);
+  const known = named(symbol) ?? named(SPELLINGS[plain]);
+  return known ?? (spelt === plain ? null : (named(SPELLINGS[spelt]) ?? named(spelt) ?? null));
 }
 
 /** The unit that values of a quantity are kept in: the one with factor 1; a bare number for shares. */

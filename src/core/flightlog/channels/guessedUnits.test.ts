@@ -40,6 +40,13 @@ describe("rates without a unit", () => {
     expect(units.roll).toBe(how.angle === undefined ? "deg" : "rad");
   });
 
+  it("in a sensor's own steps are told by the same", () => {
+    const log = readLog(rocking({ byDeg: 20, rate: 16.4 })); // 16.4 steps to a degree a second, as sensors of 2,000 deg/s have
+    const { unit, scale } = log.uses.find(({ role }) => role === "gyro_roll")!;
+    expect(unit).toBe("steps");
+    expect(scale * 16.4).toBeCloseTo(1, 1);
+  });
+
   it("are told by their trembling where no angle is there", () => {
     const bare = (rate: number) => rocking({ byDeg: 2, rate, headings: "time,gyro x,gyro y,gyro z,a,b,c" });
     expect(unitsOf(bare(1)).gyro_roll).toBe("deg/s");

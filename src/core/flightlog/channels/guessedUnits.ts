@@ -19,6 +19,9 @@ const MOST_TURN_DEG = 60;
 const LEAST_TURN_DEG = 0.05;
 const LEAST_WINDOWS = 20;
 const LEAST_CORRELATION = 0.6;
+/** So well a rate has to go with the turns before its own steps are believed; and so far, as a factor, from degrees and radians. */
+const SURE = 0.95;
+const NO_OTHER = 2;
 
 /**
  * One recorder writes all angles in one unit and all rates in one unit. Where no heading said which, figures of all of them together do: an angle beyond a turn
@@ -35,8 +38,8 @@ export function withGuessedUnits(
     isGuessed(use, "angle") ? inUnit(use, angleUnit(uses, factsAt)) : use,
   );
   if (!withAngles.some((use) => isGuessed(use, "rate"))) return withAngles;
-  const rate = byAttitude(withAngles, raw) ?? bySize(withAngles, factsAt);
-  return withAngles.map((use) => (isGuessed(use, "rate") ? inUnit(use, rate) : use));
+  const rate = byAttitude(withAngles, raw) ?? scaleOf(bySize(withAngles, factsAt));
+  return withAngles.map((use) => (isGuessed(use, "rate") ? { ...use, ...rate } : use));
 }
 
 /** Gravity says the unit of all accelerations: those that lie across it are too small to say it. */
@@ -50,8 +53,12 @@ function isGuessed({ role, isGuessed: by }: ColumnUse, quantity: "angle" | "rate
   return by && quantityOfRole(role) === quantity && (quantity === "rate" || ATTITUDE.test(role));
 }
 
-function inUnit(use: ColumnUse, unit: "deg" | "rad" | "deg/s" | "rad/s"): ColumnUse {
-  return { ...use, unit, scale: unit.startsWith("rad") ? DEG : 1 };
+function inUnit(use: ColumnUse, unit: "deg" | "rad"): ColumnUse {
+  return { ...use, ...scaleOf(unit) };
+}
+
+function scaleOf(unit: "deg" | "rad" | "deg/s" | "rad/s"): Pick<ColumnUse, "unit" | "scale"> {
+  return { unit, scale: unit.startsWith("rad") ? DEG : 1 };
 }
 
 function angleUnit(uses: readonly ColumnUse[], factsAt: (column: number) => ColumnFacts): "deg" | "rad" {
@@ -82,8 +89,8 @@ function bySize(uses: readonly ColumnUse[], factsAt: (column: number) => ColumnF
   return isRadians ? "rad/s" : "deg/s";
 }
 
-/** By how far roll and pitch went while their rates went on; null where the log does not show it. */
-function byAttitude(uses: readonly ColumnUse[], raw: readonly RawColumn[]): "deg/s" | "rad/s" | null {
+/** By how far roll and pitch went while their rates went on; null where the log does not show it. A rate in a sensor's own steps is told so as well. */
+function byAttitude(uses: readonly ColumnUse[], raw: readonly RawColumn[]): Pick<ColumnUse, "unit" | "scale"> | null {
   const columnOf = (role: string) => uses.find((use) => use.role === role);
   const clock = columnOf("time");
   if (!clock) return null;
@@ -99,8 +106,12 @@ function byAttitude(uses: readonly ColumnUse[], raw: readonly RawColumn[]): "deg
     windows += sums.windows;
   }
   if (windows < LEAST_WINDOWS || Math.sqrt(turned / windows) < LEAST_TURN_DEG) return null;
-  if (!(both > LEAST_CORRELATION * Math.sqrt(turned * summed))) return null;
-  return Math.sqrt(turned / summed) > HALFWAY ? "rad/s" : "deg/s";
+  const correlation = both / Math.sqrt(turned * summed);
+  if (!(correlation > LEAST_CORRELATION)) return null;
+  const scale = Math.sqrt(turned / summed); // of both with what they have of noise: between the slopes of one over the other
+  const isOf = (known: number) => Math.max(scale / known, known / scale) < NO_OTHER;
+  if (correlation > SURE && !isOf(1) && !isOf(DEG)) return { unit: "steps", scale };
+  return scaleOf(scale > HALFWAY ? "rad/s" : "deg/s");
 }
 
 /** Sums of squares and products of the turns of an angle, degrees, and of a rate summed up over the same times, in its own figures. */

@@ -1,3 +1,5 @@
+import { symbolsOf } from "../../units/spelledUnits";
+
 /** What a unit measures. */
 export type LogQuantity =
   | "time"
@@ -76,48 +78,6 @@ const UNITS: ReadonlyMap<string, LogUnit> = new Map(
     ] as const
   ).flatMap(([quantity, factor, names]) => names.split(" ").map((name) => [name, { quantity, factor }] as const)),
 );
-/** Words of units, as a careful person writes them out. */
-const SPELLED: Readonly<Record<string, string>> = Object.fromEntries(
-  (
-    [
-      ["s", "second sec"],
-      ["ms", "millisecond"],
-      ["us", "microsecond"],
-      ["ns", "nanosecond"],
-      ["min", "minute"],
-      ["h", "hour"],
-      ["deg", "degree"],
-      ["rad", "radian"],
-      ["m", "metre meter"],
-      ["cm", "centimetre centimeter"],
-      ["mm", "millimetre millimeter"],
-      ["km", "kilometre kilometer"],
-      ["ft", "foot feet"],
-      ["v", "volt"],
-      ["mv", "millivolt"],
-      ["cv", "centivolt"],
-      ["a", "ampere amp"],
-      ["ma", "milliampere milliamp"],
-      ["ut", "microtesla"],
-      ["mg", "milligauss"],
-      ["hz", "hertz"],
-      ["r", "revolution rev turn rotation"],
-    ] as const
-  ).flatMap(([symbol, names]) => names.split(" ").flatMap((name) => [name, `${name}s`].map((each) => [each, symbol]))),
-);
-
-/** "metres per second squared" → "m/s^2", "milliampere hours" → "mah", "degrees Celsius" → "celsius". */
-function symbolsOf(plain: string): string {
-  return plain
-    .replace(/\bper ?cent\b/g, "%")
-    .replace(/\s*\bper\b\s*/g, "/")
-    .replace(/[a-z]+/g, (word) => SPELLED[word] ?? word)
-    .replace(/\s*\bsquared?\b/g, "^2")
-    .replace(/\b(m?a)[ -]h\b/g, "$1h")
-    .replace(/^deg (celsius|c)$/, "$1")
-    .replace(/\s+/g, "");
-}
-
 /** Both a thousandth of standard gravity and of a gauss. */
 const MILLI_G = "mg";
 
