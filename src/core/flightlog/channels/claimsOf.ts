@@ -192,7 +192,9 @@ function claimUnitless(column: Column, said: Said, columns: readonly Column[]): 
   const isAcc = has(words("acc accel acceleration accelerometer")) && (axis !== null || has(DIRECTION_WORDS));
   if (isAcc) return claim(accAxisOf(column), 7);
   if (!axis) return;
-  const isAngleLetter = /^a [rpy]$/.test(parts.words.join(" ")); // of an acceleration it would be x, y or z
+  const isNamed = (like: RegExp) => (other: Column) => like.test(other.parts.words.join(" "));
+  // “ar”, “ap” and “ay” are angles, but “ay” beside “ax” is an acceleration.
+  const isAngleLetter = isNamed(/^a [rpy]$/)(column) && !columns.some(isNamed(/^a [xz]$/));
   if (has(words("f force a")) && !isAngleLetter) claim(`acc_${"xyz"[AXES.indexOf(axis)]}`, 7);
   else if (has(words("gyro gyr gyros rate rates omega w rs angular")) || isGyroLetter(column, columns))
     claim(isTarget ? `rate_target_${axis}` : `gyro_${axis}`, 7);
