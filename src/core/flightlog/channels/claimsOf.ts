@@ -24,6 +24,9 @@ export interface Claim {
   by: "heading" | "figures";
 }
 
+const MOST_PULSE_US = 2400;
+const MOST_THOUSANDTHS = 1100;
+
 /** Everything that one column may be by its own heading and figures. */
 export function claimsOf(column: Column, columns: readonly Column[]): Claim[] {
   const { parts, facts, quantity, at } = column;
@@ -40,7 +43,7 @@ export function claimsOf(column: Column, columns: readonly Column[]): Claim[] {
     has,
     claim,
     isTarget: has(say.TARGET_WORDS),
-    isPulse: facts.min >= 700 && facts.max <= 2400 && facts.count > 0,
+    isPulse: facts.min >= 700 && facts.max <= MOST_PULSE_US && facts.count > 0,
     surface: surfaceOf(parts.words),
   };
   if (isClock(column) || ((has(say.TIME_WORDS) || quantity === "time") && isCoarseClock(column)))
@@ -161,9 +164,9 @@ function claimUnitless(column: Column, said: Said, columns: readonly Column[]): 
   if (isThrottle && !isNumbered(parts)) claim("throttle", 7 + (has(words("throttle thr lever")) ? 1 : 0));
   if (has(words("collective coll co"))) claim("collective", 8);
   const isOfMotor = has(say.MOTOR_WORDS) && isNumbered(parts);
-  // No output is written in thousands, but for pulses.
+  // A rotor's or a motor's speed, by more than an output written in thousandths or as a pulse may be; steps of an output may be more, but are not called a speed.
   const isTurning =
-    isBare && isOfMotor && (facts.high > 2400 || (has(say.RPM_WORDS) && !has(words("rotor")) && facts.high > 300));
+    isBare && isOfMotor && has(say.RPM_WORDS) && facts.high > (has(words("rotor")) ? MOST_PULSE_US : MOST_THOUSANDTHS);
   if (isTurning) claim("rpm_N", 8);
   else if (isOfMotor && facts.min >= -1.05) claim("motor_N", 7);
   if (has(say.HEAD_WORDS) && has(say.RPM_WORDS)) claim("head_speed", 8);
