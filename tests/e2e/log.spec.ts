@@ -102,6 +102,26 @@ test("a packed log is unpacked in the browser too, under the page's rules on scr
   }
 });
 
+test("a reader that never comes is said so, and begun again", async ({ page }) => {
+  await page.clock.install();
+  await page.addInitScript(() => {
+    window.Worker = class extends EventTarget {
+      onerror = null;
+      postMessage() {}
+      terminate() {}
+    } as unknown as typeof Worker;
+  });
+  await signIn(page, "ines");
+  await receiveQuad(page, "log-silent");
+  await openLab(page);
+  await give(page, { name: "a.csv", mimeType: "text/csv", buffer: Buffer.from("time [s],volts [V]\n0,12\n1,12\n") });
+  await expect(page.getByText(/Reading a.csv/)).toBeVisible();
+  await page.clock.fastForward(31_000);
+  await expect(page.getByRole("alert").filter({ hasText: "The reader gave up" })).toBeVisible();
+  await page.getByRole("button", { name: "Begin again" }).click();
+  await expect(page.getByText(/The reader gave up/)).toHaveCount(0);
+});
+
 test("what is no log is refused with a sentence, and nothing is kept", async ({ page }) => {
   await signIn(page, "ines");
   await receiveQuad(page, "log-3");

@@ -81,7 +81,7 @@ export function LogLab({ target, mayEdit, logs, flights }: LogLabData) {
         </div>
         {isBroken && (
           <p className="bad" role="alert">
-            The reader gave up: the log may be too large for this machine.{" "}
+            The reader gave up: it could not be loaded, or the log is too large for this machine.{" "}
             <Button onClick={reader.stop}>Begin again</Button>
           </p>
         )}

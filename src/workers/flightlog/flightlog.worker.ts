@@ -39,6 +39,8 @@ let log = new HeldLog(new Map(), null);
 let beside: { log: HeldLog; logId: number; clock: Clock } | null = null;
 
 const worker: FlightlogWorker = {
+  ready: async () => true,
+
   async read(file, { columns: said, ...context }, onProgress) {
     try {
       refuseTooLarge(file.size);

@@ -1,14 +1,22 @@
 import { proxy, type Remote, wrap } from "comlink";
 import { type FlightlogWorker, type ReadOptions } from "./protocol";
 
+/** A worker that has not been heard of for so long could not be loaded. */
+const LOADED_WITHIN_MS = 30_000;
+
 /** The page's side of the worker that reads flight logs. */
 export class FlightlogClient {
   private readonly worker = new Worker(new URL("./flightlog.worker.ts", import.meta.url), { type: "module" });
   private readonly remote: Remote<FlightlogWorker> = wrap(this.worker);
 
-  /** @param onError - Hears when the worker itself dies: what was asked of it would never be answered. */
+  private readonly silence: ReturnType<typeof setTimeout>;
+
+  /** @param onError - Hears when the worker itself dies, or never comes: what was asked of it would never be answered. */
   constructor(onError: () => void) {
     this.worker.onerror = onError;
+    // One that could not be loaded need not say so: no error came of a package that the page's rules on scripts forbade.
+    this.silence = setTimeout(onError, LOADED_WITHIN_MS);
+    void this.remote.ready().then(() => clearTimeout(this.silence));
   }
 
   read(file: File, options: ReadOptions, onProgress: (bytes: number) => void) {
@@ -57,6 +65,7 @@ export class FlightlogClient {
 
   /** Ends the worker, and with it whatever it is at. */
   stop(): void {
+    clearTimeout(this.silence);
     this.worker.terminate();
   }
 }

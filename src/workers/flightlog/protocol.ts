@@ -77,6 +77,8 @@ export interface MapAgainst {
 }
 
 export interface FlightlogWorker {
+  /** A sign of life. */
+  ready(): Promise<true>;
   /** Reads and judges a file; `onProgress` hears the bytes done. */
   read(file: File, options: ReadOptions, onProgress: (bytes: number) => void): Promise<Answer<ReadLog>>;
   /** Turns to a log that the shop keeps. */
