@@ -57,6 +57,9 @@ export function readMcap(bytes: Uint8Array): RawLog {
   };
 }
 
+/** Each is as long as the log: names that are counted up would fill the memory. */
+const MOST_COLUMNS = 2000;
+
 type Field = number | boolean | string;
 
 /** What one message says. */
@@ -78,7 +81,11 @@ function onOneClock(messages: TimedFields[]): { columns: RawColumn[]; rowCount: 
   const base = messages.filter(({ channelId }) => channelId === fastest);
   const table = new Map<string, CellColumn>();
   const put = (name: string, row: number, field: Field) => {
-    if (!table.has(name)) table.set(name, new CellColumn(base.length));
+    if (!table.has(name)) {
+      if (table.size === MOST_COLUMNS)
+        throw new LogError(`The messages of this file name more than ${MOST_COLUMNS} fields: it is no flight log.`);
+      table.set(name, new CellColumn(base.length));
+    }
     table.get(name)!.put(row, field);
   };
   const [firstNs, lastNs] = [base[0]?.atNs, base.at(-1)?.atNs];

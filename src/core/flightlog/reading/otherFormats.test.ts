@@ -75,6 +75,13 @@ describe("an MCAP file", () => {
     for (const packed of ["lz4", "zstd"])
       await expect(readBinaryLog("mcap", await mcapOf(tableOf(text), packed))).rejects.toThrow(/damaged/);
     await expect(readBinaryLog("mcap", bytes.slice(0, 8))).rejects.toThrow(LogError);
+    const counted = Array.from({ length: 2001 }, (_, at) => ({
+      heading: `field ${at}`,
+      values: Float64Array.of(1, 2, 3),
+    }));
+    const table = tableOf(text);
+    const many = { ...table, rowCount: 3, columns: counted.map((each) => ({ ...table.columns[0]!, ...each })) };
+    await expect(readBinaryLog("mcap", await mcapOf(many))).rejects.toThrow(/more than 2000 fields/);
   });
 });
 

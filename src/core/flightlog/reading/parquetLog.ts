@@ -90,5 +90,5 @@ function isTime({ type, converted_type, logical_type }: SchemaElement): boolean 
 
 /** "timestamp_us" → "timestamp": the format has turned it into seconds already. */
 function withoutUnit(name: string): string {
-  return name.replace(/[ _([]*(ns|us|µs|ms|s|sec)[)\]]*$/i, "") || name;
+  return name.replace(/[ _([]+(ns|us|µs|ms|s|sec)[)\]]*$/i, "") || name;
 }
