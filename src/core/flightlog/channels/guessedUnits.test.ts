@@ -47,6 +47,13 @@ describe("rates without a unit", () => {
     expect(scale * 16.4).toBeCloseTo(1, 1);
   });
 
+  it("are not told by what a satellite receiver writes its course in", () => {
+    const bare = rocking({ byDeg: 2, angle: 1 / DEG, rate: 1 / DEG });
+    const [heading, ...lines] = bare.split("\n");
+    const units = unitsOf([`${heading},course [deg]`, ...lines.map((line) => `${line},271`)].join("\n"));
+    expect([units.roll, units.gyro_roll]).toEqual(["rad", "rad/s"]);
+  });
+
   it("are told by their trembling where no angle is there", () => {
     const bare = (rate: number) => rocking({ byDeg: 2, rate, headings: "time,gyro x,gyro y,gyro z,a,b,c" });
     expect(unitsOf(bare(1)).gyro_roll).toBe("deg/s");

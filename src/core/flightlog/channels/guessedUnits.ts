@@ -62,9 +62,7 @@ function scaleOf(unit: "deg" | "rad" | "deg/s" | "rad/s"): Pick<ColumnUse, "unit
 }
 
 function angleUnit(uses: readonly ColumnUse[], factsAt: (column: number) => ColumnFacts): "deg" | "rad" {
-  const known = uses.find(
-    (use) => quantityOfRole(use.role) === "angle" && !use.isGuessed && /^(deg|rad|°)/.test(use.unit),
-  );
+  const known = uses.find(({ role, isGuessed: by, unit }) => !by && ATTITUDE.test(role) && /^(deg|rad|°)/.test(unit));
   if (known) return known.unit.startsWith("rad") ? "rad" : "deg";
   const isDegrees = uses.some((use) => {
     const { min, max, isWhole } = factsAt(use.column);
