@@ -1,6 +1,6 @@
-import { McapWriter } from "@mcap/core";
 import { parquetWriteBuffer } from "hyparquet-writer";
 import { otherLog } from "../../../../tests/fixtures/otherLogs/logs";
+import { mcapFile } from "../../../../tests/fixtures/rewritten/mcapFile";
 import { judgeLog } from "../judgeLog";
 import { flightLogOf } from "./flightLogOf";
 import { LogError } from "./LogError";
@@ -18,18 +18,8 @@ const codes = (raw: RawLog) => judgeLog(flightLogOf(raw)).verdicts.map(({ code, 
 
 /** The table as an MCAP file: the clock's rows as messages, columns divided over two topics, every tenth on the second. */
 async function mcapOf(raw: RawLog, packed = ""): Promise<Uint8Array> {
-  const parts: Uint8Array[] = [];
-  let length = 0n;
-  const writer = new McapWriter({
-    writable: {
-      position: () => length,
-      write: async (bytes) => {
-        parts.push(bytes.slice());
-        length += BigInt(bytes.length);
-      },
-    },
-    ...(packed ? { compressChunk: () => ({ compression: packed, compressedData: new Uint8Array(8) }) } : {}),
-  });
+  const packAs = packed && (() => ({ compression: packed, compressedData: new Uint8Array(8) }));
+  const { writer, bytes } = mcapFile(packAs || undefined);
   await writer.start({ profile: "", library: "test" });
   const channel = (topic: string, messageEncoding: string) =>
     writer.registerChannel({ topic, messageEncoding, schemaId: 0, metadata: new Map() });
@@ -54,7 +44,7 @@ async function mcapOf(raw: RawLog, packed = ""): Promise<Uint8Array> {
     if (row === 5) await send(strange, Uint8Array.of(1, 2, 3));
   }
   await writer.end();
-  return new Uint8Array(Buffer.concat(parts));
+  return bytes();
 }
 describe("an MCAP file", () => {
   it("says of a flight what its table says, and what was left out", async () => {
