@@ -11,16 +11,16 @@ export function aliveOptions(
   { banned, states, sets, groups, devices }: Decisions,
 ): Uint8Array | null {
   const alive = new Uint8Array(model.options.length);
-  model.options.forEach((option, index) => {
-    const need = model.needs[option.need]!;
-    if (banned[index] || devices[need.device] === OUT) return;
-    if (option.group >= 0) {
-      const spoken = groups[option.group]! & need.accepts & (need.set < 0 ? -1 : sets[need.set]!);
-      if (spoken === 0) return;
+  for (const { device, options, accepts, set, feeds } of model.needs) {
+    if (devices[device] === OUT) continue;
+    for (const index of options) {
+      if (banned[index]) continue;
+      const { group, rail } = model.options[index]!;
+      if (group >= 0 && (groups[group]! & accepts & (set < 0 ? -1 : sets[set]!)) === 0) continue;
+      if (feeds && !overlaps(feeds[rail]!, states)) continue;
+      alive[index] = 1;
     }
-    if (need.feeds && !overlaps(need.feeds[option.rail]!, states)) return;
-    alive[index] = 1;
-  });
+  }
   const settled = onlyState(states);
   if (settled >= 0 && !dropOverloads(model, devices, alive, settled)) return null;
   return dropTaken(model, devices, alive) ? alive : null;

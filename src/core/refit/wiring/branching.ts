@@ -27,7 +27,8 @@ export type Verdict = { settled: Settled } | { ways: Decisions[] };
  * Holds what the assignment chose against the rules it left aside, and splits at the first that is broken: a device connected in part, a set or a group with
  * no protocol, jumpers, amps, a pad or port taken twice, two uses of a pad, a block.
  */
-export function judgeRelaxed({ model, mostOut }: Stage, decisions: Decisions, { chosen }: Relaxed): Verdict {
+export function judgeRelaxed({ model, mostOut }: Stage, decisions: Decisions, relaxed: Relaxed): Verdict {
+  const { chosen } = relaxed;
   const decide = (change: (next: Decisions) => void): Decisions => {
     const next = copyOf(decisions);
     change(next);
@@ -39,7 +40,7 @@ export function judgeRelaxed({ model, mostOut }: Stage, decisions: Decisions, { 
   const protocols = settleProtocols(model, decisions, chosen, decide);
   if ("ways" in protocols) return protocols;
   const split =
-    splitDevice(model, decisions, chosen, mostOut, decide) ??
+    splitDevice(model, decisions, relaxed, mostOut, decide) ??
     splitTaken(model, chosen, decide) ??
     splitUse(model, chosen, decide) ??
     splitBlock(model, chosen, decide);
@@ -52,26 +53,54 @@ type Decide = (change: (next: Decisions) => void) => Decisions;
 /** A device of which some needs are met and some go without; or one too many that goes without. */
 function splitDevice(
   model: WiringModel,
-  { devices }: Decisions,
-  chosen: Int32Array,
+  { devices, banned }: Decisions,
+  relaxed: Relaxed,
   mostOut: number,
   decide: Decide,
 ): { ways: Decisions[] } | null {
   let out = 0;
   let torn = -1;
+  let tornRise = -1;
   let goes = -1;
   for (let device = 0; device < model.devices.length; device++) {
     const { needs } = model.devices[device]!;
-    const met = needs.filter((need) => chosen[need]! >= 0).length;
+    const met = needs.reduce((count, need) => (relaxed.chosen[need]! >= 0 ? count + 1 : count), 0);
     if (met === needs.length) continue;
     if (met === 0) out++;
     if (devices[device] !== OPEN) continue;
-    if (met > 0 && torn < 0) torn = device;
     if (met === 0) goes = device;
+    else {
+      const rise = riseOfSplit(model, needs, banned, relaxed);
+      if (rise > tornRise) [torn, tornRise] = [device, rise];
+    }
   }
   const device = torn >= 0 ? torn : out > mostOut ? goes : -1;
   if (device < 0) return null;
   return { ways: [decide((next) => (next.devices[device] = KEPT)), decide((next) => (next.devices[device] = OUT))] };
+}
+
+/**
+ * By how much the bound rises at least in the two parts together when a device connected in part is split. The device where that is most is split first: so
+ * the tree is a third as large as by their order (measured).
+ */
+function riseOfSplit(
+  model: WiringModel,
+  needs: readonly number[],
+  banned: Uint8Array,
+  { chosen, optionRise, withoutRise }: Relaxed,
+): number {
+  let whenOut = 0;
+  let whenKept = 0;
+  for (const need of needs) {
+    if (chosen[need]! >= 0) {
+      whenOut = Math.max(whenOut, withoutRise[need]!);
+      continue;
+    }
+    let least = Infinity;
+    for (const option of model.needs[need]!.options) if (!banned[option]) least = Math.min(least, optionRise[option]!);
+    whenKept = Math.max(whenKept, least);
+  }
+  return whenOut + whenKept;
 }
 
 /** A pad, port or address with more needs on it than it holds: one of them is the first that goes elsewhere. */
@@ -208,13 +237,14 @@ function settleRails(
   chosen: Int32Array,
   decide: Decide,
 ): { ways: Decisions[]; isJumper: boolean } | Pick<Settled, "state"> {
-  const hung = [...chosen].flatMap((index) => {
-    if (index < 0) return [];
-    const { need, rail } = model.options[index]!;
-    return rail < 0 ? [] : [{ ...model.needs[need]!, index: need, rail }];
-  });
+  const hung: Hung[] = [];
+  for (const index of chosen) {
+    if (index < 0 || model.rails[index]! < 0) continue;
+    const at = model.options[index]!.need;
+    hung.push({ at, need: model.needs[at]!, rail: model.rails[index]! });
+  }
   const open = decisions.states.reduce<number[]>((list, is, state) => (is ? [...list, state] : list), []);
-  const feeding = open.filter((state) => hung.every(({ feeds, rail }) => feeds![rail]![state]));
+  const feeding = open.filter((state) => hung.every(({ need, rail }) => need.feeds![rail]![state]));
   const burst = feeding.map((state) => burstRail(model, state, hung));
   const holding = burst.indexOf(-1);
   if (holding >= 0) return { state: feeding[holding]! };
@@ -240,37 +270,43 @@ function settleRails(
     .filter((each) => isOn(each))
     .filter(
       (each) =>
-        decisions.devices[each.device] !== KEPT ||
-        each.options.some((o) => !decisions.banned[o] && !isOn(model.options[o]!)),
+        decisions.devices[each.need.device] !== KEPT ||
+        each.need.options.some((o) => !decisions.banned[o] && !isOn(model.options[o]!)),
     )
-    .sort((a, b) => b.peakA - a.peakA || b.meanA - a.meanA);
+    .sort((a, b) => b.need.peakA - a.need.peakA || b.need.meanA - a.need.meanA);
   const largest = mayMove[0];
   if (!largest) return { ways: [], isJumper: false };
   return {
     isJumper: false,
     ways: [
-      decide((next) => banFor(model, next, largest.index, isOn)),
-      decide((next) => hold(model, next, largest.index, isOn)),
+      decide((next) => banFor(model, next, largest.at, isOn)),
+      decide((next) => hold(model, next, largest.at, isOn)),
     ],
   };
 }
 
+/** A need on a rail. */
+interface Hung {
+  /** Its index. */
+  at: number;
+  need: ModelNeed;
+  rail: number;
+}
+
 /** The first rail that what hangs on it would burst, -1 when all hold. */
-function burstRail(model: WiringModel, state: number, hung: readonly (ModelNeedOn & { rail: number })[]): number {
+function burstRail(model: WiringModel, state: number, hung: readonly Hung[]): number {
   const { chain } = model.states[state]!;
   return model.caps.findIndex((cap, rail) => {
     let meanA = 0;
     let peakA = 0;
     for (const each of hung) {
       if (!chain[each.rail]!.includes(rail)) continue;
-      meanA += each.meanA;
-      peakA += each.peakA;
+      meanA += each.need.meanA;
+      peakA += each.need.peakA;
     }
     return isOver(meanA, cap.meanA) || isOver(peakA, cap.peakA);
   });
 }
-
-type ModelNeedOn = Pick<ModelNeed, "meanA" | "peakA">;
 
 /** A rail that the open states set differently. */
 function railToSettle(model: WiringModel, open: readonly number[]): number {
@@ -279,11 +315,13 @@ function railToSettle(model: WiringModel, open: readonly number[]): number {
 }
 
 function outputsOf(model: WiringModel, chosen: Int32Array): { need: ModelNeed; group: number }[] {
-  return [...chosen].flatMap((index) => {
-    if (index < 0) return [];
+  const outputs: { need: ModelNeed; group: number }[] = [];
+  for (const index of chosen) {
+    if (index < 0) continue;
     const { need, group } = model.options[index]!;
-    return group < 0 ? [] : [{ need: model.needs[need]!, group }];
-  });
+    if (group >= 0) outputs.push({ need: model.needs[need]!, group });
+  }
+  return outputs;
 }
 
 /** The best liked of the protocols in a mask, -1 for none. */

@@ -17,7 +17,7 @@ export function relax(stage: Stage, decisions: Decisions): Relaxed | null {
   const alive = aliveOptions(model, decisions);
   if (!alive) return null;
   const chosen = new Int32Array(model.needs.length).fill(-1);
-  const optionRise = new Float64Array(model.options.length);
+  const optionRise = new Float64Array(model.options.length).fill(Infinity);
   const withoutRise = new Float64Array(model.needs.length);
   const railRoom = railRooms(model, decisions, alive);
   let bound = 0;
@@ -39,11 +39,16 @@ export function relax(stage: Stage, decisions: Decisions): Relaxed | null {
     else {
       chosen[need] = own;
       bound += ownCost;
-      for (const index of options) optionRise[index] = costs[index]! - ownCost;
+      for (const index of options) if (alive[index]) optionRise[index] = costs[index]! - ownCost;
       withoutRise[need] = decisions.shares[need]! - ownCost;
     }
   }
-  const assigned = assignShared(stage, shared, railRoom, { chosen, optionRise, withoutRise, shares: decisions.shares });
+  const assigned = assignShared(stage, alive, shared, railRoom, {
+    chosen,
+    optionRise,
+    withoutRise,
+    shares: decisions.shares,
+  });
   if (assigned === null) return null;
   for (const device of decisions.devices) if (device === OUT) bound += outPrice;
   for (let set = 0; set < model.sets.length; set++)
@@ -69,6 +74,7 @@ interface Contender {
  */
 function assignShared(
   { model, costs: optionCosts }: Stage,
+  alive: Uint8Array,
   shared: readonly Contender[],
   railRoom: Int32Array,
   {
@@ -126,9 +132,8 @@ function assignShared(
         rise = Math.min(rise, optionCosts[index]! - rowPotential[row]! - columnPotential[at]!);
       optionRise[index] = rise;
     }
-    if (own >= 0)
-      for (const index of model.needs[need]!.options)
-        if (!wanted.includes(index)) optionRise[index] = optionCosts[index]! - rowPotential[row]!;
+    for (const index of model.needs[need]!.options)
+      if (alive[index] && !wanted.includes(index)) optionRise[index] = optionCosts[index]! - rowPotential[row]!;
     withoutRise[need] = shares[need]! - rowPotential[row]!;
   });
   return total;

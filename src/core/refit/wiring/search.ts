@@ -1,6 +1,7 @@
 import { judgeRelaxed, type Settled } from "./branching";
 import { noDecisions, settleByBound, sharpen } from "./bounds";
 import { type Decisions, type Relaxed, type Stage } from "./decisions";
+import { withoutDominated } from "./dominated";
 import { relax } from "./relaxation";
 import { type WiringModel } from "./wiringModel";
 
@@ -33,7 +34,8 @@ const BLUR = 1024;
  *
  * @see Land & Doig, An automatic method of solving discrete programming problems, Econometrica 28 (1960): the method.
  */
-export function searchWiring(model: WiringModel, isLate: IsLate = () => false): Searched {
+export function searchWiring(whole: WiringModel, isLate: IsLate = () => false): Searched {
+  const { model, original } = withoutDominated(whole);
   const count = walkTree(countingStage(model), isLate, Infinity);
   if (!count.best) return count;
   const mostOut = outsOf(model, count.best.chosen);
@@ -41,15 +43,17 @@ export function searchWiring(model: WiringModel, isLate: IsLate = () => false): 
   const cheapest = bestPriced(model, mostOut).map(({ stage, root, relaxed }) =>
     walkTree(stage, isLate, cost, { root, relaxed }),
   )[0];
+  const { chosen, settled } = cheapest?.best ?? count.best;
   return {
-    best: cheapest?.best ?? count.best,
+    best: { chosen: chosen.map((option) => (option < 0 ? -1 : original[option]!)), settled },
     isProven: count.isProven && (cheapest?.isProven ?? true),
     places: count.places + (cheapest?.places ?? 0),
   };
 }
 
 /** Whether every device can be connected. @returns null when the time ran out. */
-export function canConnectAll(model: WiringModel, isLate: IsLate = () => false): boolean | null {
+export function canConnectAll(whole: WiringModel, isLate: IsLate = () => false): boolean | null {
+  const { model } = withoutDominated(whole);
   const stage = { ...countingStage(model), mostOut: 0 };
   const { best, isProven } = walkTree(stage, isLate, Infinity);
   return best ? true : isProven ? false : null;
@@ -80,7 +84,7 @@ function countingStage(model: WiringModel): Stage {
 function bestPriced(model: WiringModel, mostOut: number): { stage: Stage; root: Decisions; relaxed: Relaxed }[] {
   const costs = Float64Array.from(model.options, ({ cost }) => cost);
   const dearest = costs.reduce((high, cost) => Math.max(high, cost), 1);
-  const tries = mostOut === 0 ? [1] : [0.5, 1.5, 4];
+  const tries = mostOut === 0 ? [1] : [0.2, 0.5, 1, 1.5, 4];
   return tries
     .flatMap((factor) => {
       const outPrice = Math.ceil(dearest * factor);
