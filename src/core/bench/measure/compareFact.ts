@@ -67,6 +67,14 @@ export function compareFact<Facts>(rule: FactRule<Facts>, who: string, own: Fact
   const isOff = isSure && size > rule.watched;
   // Too noisy to tell is not good: what may well be bad for all that was measured is left open.
   const mayBeBad = size + SURE_ERRORS * changeError > rule.bad && size > rule.watched;
+  // Of what may as well be nothing there is no share.
+  if (!rule.isDifference && against.value <= 0)
+    return {
+      word: "cannot say",
+      symptom: rule.symptom,
+      size: 0,
+      reason: `${who}${rule.label.toLowerCase()} cannot be compared: that of ${against.what} is too small to be told from nothing.`,
+    };
   const word = isOff ? (size > rule.bad ? "bad" : "watch") : mayBeBad ? "cannot say" : "good";
   const [factor, unit, decimals] = rule.isDifference ? [rule.factor, rule.unit, rule.decimals] : [100, "%", 0];
   const by = `${(Math.abs(change) * factor).toFixed(decimals)} ± ${(2 * changeError * factor).toFixed(decimals)} ${unit}`;

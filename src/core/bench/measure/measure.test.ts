@@ -120,6 +120,15 @@ describe("fitMotor", () => {
     }
   });
 
+  it("keeps a winding that comes out a little below nothing, and refuses one that is so by more", () => {
+    const sweep = simulateMotorSweep({ ...MOTOR, resistanceOhm: -0.001 }, seededRandom(2));
+    const { resistanceOhm } = fitMotor(sweep);
+    expect(resistanceOhm.value).toBeLessThan(0);
+    expect(resistanceOhm.value + resistanceOhm.halfWidth).toBeGreaterThan(0);
+    const rising = sweep.map((one) => ({ ...one, rpm: one.rpm * (1 + 0.01 * one.currentA) }));
+    expect(() => fitMotor(rising)).toThrow(/fit no motor/);
+  });
+
   it("refuses a fit that the data do not support", () => {
     const sweep = simulateMotorSweep(MOTOR, seededRandom(4));
     expect(() => fitMotor(sweep.slice(0, 4))).toThrow(/at least 6 readings/);
@@ -219,6 +228,16 @@ describe("judgeMotors", () => {
       /^Motor 3: highest temperature 26 ± \d+ °C above the other 3 \(\d+ × their own spread\): hot after equal work/,
     );
     expect(measured.evidence["motor-heat"]).toBe(true);
+  });
+
+  it("says which of four motors could not be worked out, and that the two others are too few", () => {
+    const sweeps = [3, 4, 5, 6].map((seed, place) => {
+      const samples = simulateMotorSweep(MOTOR, seededRandom(seed));
+      return { name: `Motor ${place + 1}`, samples: place < 2 ? samples : samples.slice(0, 4) };
+    });
+    const { word, reasons } = judgeMotors(sweeps);
+    expect(word).toBe("cannot say");
+    expect(reasons.join(" ")).toMatch(/Motor 3: .*Motor 4: .*Of 4 motors 2 could be worked out, and two cannot tell/);
   });
 
   it("cannot say of one motor alone, and can beside its baseline", () => {

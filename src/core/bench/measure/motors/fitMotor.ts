@@ -66,11 +66,7 @@ export function fitMotor(samples: readonly MotorSample[], isOfWinding = false): 
   );
   const [inverse, resistance] = drive.coefficients as [Coefficient, Coefficient];
   const [noLoad] = load.coefficients as [Coefficient];
-  if (inverse.value <= 0 || resistance.value <= 0)
-    throw new CoreInputError(
-      "out_of_range",
-      "these readings fit no motor: are volts and amps swapped, or is the rpm electrical?",
-    );
+  if (inverse.value <= 0) throw fitsNoMotor();
   const kv = { value: 1 / inverse.value, error: inverse.error / inverse.value ** 2 };
   const throttles = running.map(({ throttle }) => throttle);
   // What a tachometer rounds off, in volts: the same in every repeat, so that scatter among these does not show it.
@@ -93,12 +89,22 @@ export function fitMotor(samples: readonly MotorSample[], isOfWinding = false): 
   };
   const missed = missedByModel(running, isOfWinding, drive);
   const widened = (fact: Fact, by: number): Fact => ({ ...fact, halfWidth: Math.hypot(fact.halfWidth, by) });
+  const resistanceOhm = widened(withWidth(resistance, drive), missed.ohm);
+  // A winding of a few mΩ may come out below nothing by what the readings scatter; by more than that it is no winding.
+  if (resistanceOhm.value + resistanceOhm.halfWidth <= 0) throw fitsNoMotor();
   return {
     kv: widened(withWidth(kv, drive), kv.value ** 2 * missed.inverseKv),
-    resistanceOhm: widened(withWidth(resistance, drive), missed.ohm),
+    resistanceOhm,
     noLoadA: withWidth(noLoad, load),
     samples: running.length,
   };
+}
+
+function fitsNoMotor(): CoreInputError {
+  return new CoreInputError(
+    "out_of_range",
+    "these readings fit no motor: are volts and amps swapped, or is the rpm electrical?",
+  );
 }
 
 /** Where the throttle begins is known to about so much, as a share of it. */

@@ -4,6 +4,8 @@ import { type Beside, type Change, type Explained } from "./oneChange";
 
 /** A change that gains so much is believed: far beyond what chance gives the best of seven. */
 const SURE_GAIN = 7;
+/** And so much at least without any one of the sisters: else it is that one that is off. Trade judgement, no published source. */
+const SURE_WITHOUT_ONE = 3;
 /** Off by no more than this many standard errors beyond what was found. */
 const ERRORS = 2;
 /** What could hide may be this many times what is called bad: a fault in its middle has to show, an early one need not. */
@@ -33,6 +35,13 @@ const AS_WELL_BY: Readonly<Record<Change, string>> = {
   "low end": "the low end of its ESC's throttle (calibrate it first)",
   "high end": "the high end of its ESC's throttle (calibrate it first)",
 };
+/** What tells a change that the sweep leaves open. Common practice, no published source. */
+const MORE_READINGS = "More readings at each throttle would, and more throttles between 10 % and full.";
+const TOLD_BY: Readonly<Partial<Record<Change, string>>> = {
+  drag: `${MORE_READINGS} Without its prop the amps tell it at once.`,
+  winding: `${MORE_READINGS} Millivolts over its joints at a known load tell it at once.`,
+  magnets: `${MORE_READINGS} Without its prop the revs for a volt tell it at once.`,
+};
 /** Changes that are one to the hand. */
 const ONE_THING: readonly ReadonlySet<Change>[] = [new Set(["winding", "shorted"])];
 
@@ -49,7 +58,8 @@ export function orElse({ explained: [best, ...others], misfit }: Beside): string
 /** The change that explains a motor, where one does beyond chance. */
 export function believed(beside: Beside | null): Explained | null {
   const best = beside?.explained[0];
-  return best && best.gain > SURE_GAIN ? best : null;
+  const isSure = best && best.gain > SURE_GAIN && (beside.weakest ?? Infinity) > SURE_WITHOUT_ONE;
+  return isSure ? best : null;
 }
 
 /** What is off at an end of the throttle; null where it is no end, or by too little. */
@@ -98,7 +108,7 @@ export function judgeBeside(
       word: "cannot say",
       reason: found
         ? ""
-        : `${name}: ${label} may be off by up to ${(most * 100).toFixed(0)} % from the other ${others}, for all that these readings tell. More readings at each throttle would, and more throttles between 10 % and full.`,
+        : `${name}: ${label} may be off by up to ${(most * 100).toFixed(0)} % from the other ${others}, for all that these readings tell. ${TOLD_BY[rule.tells[0]!] ?? MORE_READINGS}`,
     };
   }
   const { size: change, error, change: kind } = found;

@@ -81,7 +81,11 @@ export function judgeMotors(
   return {
     ...(isCompared
       ? verdictOf([...(odd.length > 0 ? odd : [allAlike(fits.length)]), ...tips])
-      : verdictOf([...looks.filter(({ lost }) => lost).flatMap(judgeDrive), ...twoApart(fits), TOO_FEW])),
+      : verdictOf([
+          ...looks.filter(({ lost, facts }) => lost || !facts).flatMap(judgeDrive),
+          ...twoApart(fits),
+          sweeps.length > 2 ? tooFewFitted(fits.length, sweeps.length) : TOO_FEW,
+        ])),
     figures: fits.flatMap(({ name, samples, facts }) => [
       ...measuredRules.flatMap((rule) => figureOf(rule, name, facts)),
       ...standFigures(name, samples, facts, context, sweeps.length),
@@ -145,6 +149,14 @@ const TOO_FEW: Judgement = {
   reason:
     "One motor, or two, cannot tell which is off: sweep a third, or keep these as their baselines while they are known to be good.",
 };
+
+/** Enough were swept, and too many of them told nothing. */
+function tooFewFitted(fitted: number, swept: number): Judgement {
+  return {
+    word: "cannot say",
+    reason: `Of ${swept} motors ${fitted} could be worked out, and ${fitted === 1 ? "one" : "two"} cannot tell which is off: sweep the others again, or keep these as their baselines while they are known to be good.`,
+  };
+}
 
 /** How two motors differ, the most first: one of them may be off, and only a third, or a baseline, tells which. */
 function twoApart(fits: readonly { name: string; samples: readonly StandSample[]; facts: MotorFacts }[]): Judgement[] {

@@ -28,17 +28,22 @@ export interface MotorLook extends Pick<MotorSweep, "name" | "samples"> {
   beside: Beside | null;
 }
 
+/** Some readings of a motor, with where it loses step by all of them. */
+interface Drive extends MotorSweep {
+  lost: LostStep | null;
+}
+
 /**
  * Sweeps without what the craft draws while nothing turns: it would be taken for drag. One supply feeds them all, so that what it gives at rest
  * beside one motor it gives beside the others.
  */
-function withoutStandby(sweeps: readonly MotorSweep[]): { sweeps: MotorSweep[]; hiddenA: number } {
-  const ofAll = standbyOf(sweeps.flatMap(({ samples }) => samples));
-  const hiddenA = ofAll === null ? hiddenStandby(sweeps.map(({ samples }) => samples)) : 0;
+function withoutStandby(drives: readonly Drive[], whole: readonly MotorSweep[]): { drives: Drive[]; hiddenA: number } {
+  const ofAll = standbyOf(whole.flatMap(({ samples }) => samples));
+  const hiddenA = ofAll === null ? hiddenStandby(drives.map(({ samples }) => samples)) : 0;
   return {
     hiddenA,
-    sweeps: sweeps.map((sweep) => {
-      const standbyA = standbyOf(sweep.samples) ?? ofAll ?? hiddenA;
+    drives: drives.map((sweep, at) => {
+      const standbyA = standbyOf(whole[at]!.samples) ?? ofAll ?? hiddenA;
       if (standbyA === 0) return sweep;
       return {
         ...sweep,
@@ -55,16 +60,21 @@ function withoutStandby(sweeps: readonly MotorSweep[]): { sweeps: MotorSweep[]; 
  */
 export function lookAtMotors(asRead: readonly MotorSweep[]): { looks: MotorLook[]; notes: string[] } {
   const trusted = asRead.map((sweep) => ({ ...sweep, samples: withoutMisreads(sweep.samples) }));
-  const { sweeps, hiddenA } = withoutStandby(trusted);
-  const steady = steadyShare(sweeps.map(({ samples }) => samples));
-  const besides = besidesOf(sweeps, steady);
-  const drives = sweeps.map((sweep) => driveOf(sweep, sweeps, besides.get(sweep.name) ?? null, steady));
-  const start = throttleStart(drives.map(({ driven }) => driven));
-  const counted = drives.map((drive) => ({ ...drive, driven: fromStart(drive.driven, start) }));
-  const isOfWinding = tellsWindings(counted.map(({ driven }) => some(driven)));
+  const steady = steadyShare(trusted.map(({ samples }) => samples));
+  const few = trusted.map((sweep): Drive => ({
+    ...sweep,
+    samples: some(sweep.samples),
+    lost: lostStep(sweep.samples, steady),
+  }));
+  const { drives, hiddenA } = withoutStandby(few, trusted);
+  const besides = besidesOf(drives);
+  const answered = drives.map((drive) => driveOf(drive, drives, besides.get(drive.name) ?? null));
+  const start = throttleStart(answered.map(({ driven }) => driven));
+  const counted = answered.map((drive) => ({ ...drive, driven: fromStart(drive.driven, start) }));
+  const isOfWinding = tellsWindings(counted.map(({ driven }) => driven));
   const looks = counted.map(({ driven, responseS, ...drive }): MotorLook => {
     try {
-      return { ...drive, facts: motorFacts(some(driven), responseS ?? null, isOfWinding), failure: null };
+      return { ...drive, facts: motorFacts(driven, responseS ?? null, isOfWinding), failure: null };
     } catch (error) {
       if (!(error instanceof CoreInputError)) throw error;
       return { ...drive, facts: null, failure: error };
@@ -78,8 +88,14 @@ export function lookAtMotors(asRead: readonly MotorSweep[]): { looks: MotorLook[
         ]
       : [];
   });
+  const most = Math.max(...asRead.map(({ samples }) => samples.length));
   const notes = [
     ...misread,
+    ...(most > 2 * MANY
+      ? [
+          `Of up to ${most.toLocaleString("en")} readings of a motor some ${MANY.toLocaleString("en")} were worked with, evenly out of each throttle; steps lost were looked for in all.`,
+        ]
+      : []),
     ...(hiddenA > 0
       ? [
           `About ${hiddenA.toFixed(2)} A seem to flow beside the motors, or the meter shows them at nothing: they were taken off. Read the amps once at no throttle to know.`,
@@ -104,23 +120,17 @@ function tellsWindings(sweeps: readonly (readonly StandSample[])[]): boolean {
 }
 
 /** So many readings of a motor tell what it is, and how its ESC answers, as well as all; steps lost are looked for in all. */
-const MANY = 4000;
+const MANY = 2000;
 
 function some(samples: readonly StandSample[]): readonly StandSample[] {
   return everyNthAt(samples, MANY, ({ throttle }) => throttle);
 }
 
 /** What the ESC of one motor makes of the throttle, and the readings with what the motor was given. */
-function driveOf(
-  { name, samples, responseS }: MotorSweep,
-  sweeps: readonly MotorSweep[],
-  beside: Beside | null,
-  steady: number,
-) {
-  const lost = lostStep(samples, steady);
+function driveOf({ name, samples, responseS, lost }: Drive, drives: readonly Drive[], beside: Beside | null) {
   const kept = lost ? samples.filter(({ throttle }) => throttle < lost.fromThrottle - 1e-3) : samples;
-  const others = sweeps.filter((other) => other.name !== name).map((other) => some(other.samples));
-  const bySpeeds = lost ? null : escAnswer(some(samples), others);
+  const others = drives.filter((other) => other.name !== name).map((other) => other.samples);
+  const bySpeeds = lost ? null : escAnswer(samples, others);
   // Speeds alone take a bad joint for an end that is off: what the amps say beside them decides where it can be asked.
   const answer = bySpeeds && beside ? { ...bySpeeds, ...(endOff(beside) ?? { end: null, fault: null }) } : bySpeeds;
   const driven =
@@ -129,24 +139,59 @@ function driveOf(
 }
 
 /** Fewer sisters than this tell nothing. */
-const FEWEST_ALIKE = 3;
+const FEWEST_SISTERS = 2;
+const FEWEST_ALIKE = FEWEST_SISTERS + 1;
 
 /**
  * Each motor beside its sisters, but for those that lose step. One that is off would make its sisters look off the other way, and the start of all
- * throttles with them: the clearest is taken out, and the rest are looked at again without it.
+ * throttles with them: it is taken out, and the rest are looked at again without it.
  */
-function besidesOf(sweeps: readonly MotorSweep[], steady: number): ReadonlyMap<string, Beside> {
-  const few = sweeps
-    .filter(({ samples }) => !lostStep(samples, steady))
-    .map(({ name, samples }) => ({ name, samples: some(samples) }));
-  let alike = few;
+function besidesOf(drives: readonly Drive[]): ReadonlyMap<string, Beside> {
+  const inStep: readonly Named[] = drives.filter(({ lost }) => !lost);
+  let alike = inStep;
   for (;;) {
-    const besides = besideEach(few, alike);
-    const gain = ({ name }: { name: string }) => believed(besides.get(name) ?? null)?.gain ?? 0;
-    const worst = alike.reduce<(typeof alike)[number] | null>((a, b) => (gain(b) > (a ? gain(a) : 0) ? b : a), null);
-    if (!worst || alike.length <= FEWEST_ALIKE) return besides;
-    alike = alike.filter((each) => each !== worst);
+    const besides = besideEach(inStep, alike);
+    const isAnyOff = alike.some(({ name }) => believed(besides.get(name) ?? null));
+    if (!isAnyOff || alike.length <= FEWEST_ALIKE) return withWeakest(besides, inStep, alike);
+    alike = mostAlike(alike);
   }
+}
+
+/**
+ * All but one: the one without which the rest lie closest together. It need not be the one that looks most off itself: with a bad motor among its
+ * sisters a sound one may look worse than that.
+ */
+function mostAlike(alike: readonly Named[]): readonly Named[] {
+  const spreadOf = (rest: readonly Named[]) =>
+    [...besideEach(rest, rest).values()].reduce((sum, { apart }) => sum + apart, 0);
+  return alike
+    .map((each) => alike.filter((other) => other !== each))
+    .map((rest) => ({ rest, spread: spreadOf(rest) }))
+    .reduce((a, b) => (b.spread < a.spread ? b : a)).rest;
+}
+
+/** Each with how well its change still explains it when any one of its sisters is left out: that one may be the bad one. */
+function withWeakest(
+  besides: ReadonlyMap<string, Beside>,
+  all: readonly Named[],
+  alike: readonly Named[],
+): ReadonlyMap<string, Beside> {
+  return new Map(
+    [...besides].map(([name, beside]) => {
+      const found = believed(beside);
+      const own = all.find((each) => each.name === name)!;
+      const sisters = alike.filter((other) => other !== own);
+      if (!found || sisters.length <= FEWEST_SISTERS) return [name, beside];
+      const gains = sisters.map((out) => {
+        const rest = besideEach(
+          [own],
+          sisters.filter((other) => other !== out),
+        );
+        return rest.get(name)?.explained.find(({ change }) => change === found.change)?.gain ?? Infinity;
+      });
+      return [name, { ...beside, weakest: Math.min(...gains) }];
+    }),
+  );
 }
 
 type Named = Pick<MotorSweep, "name" | "samples">;

@@ -155,16 +155,24 @@ export interface Efficiency {
 
 /** Thrust over power at each throttle of a sweep, by rising throttle; empty without a thrust channel. */
 export function efficiencies(samples: readonly StandSample[]): Efficiency[] {
-  const throttles = [...new Set(samples.map(({ throttle }) => Math.round(throttle * 1000) / 1000))].sort(
-    (a, b) => a - b,
-  );
-  return throttles.flatMap((throttle) => {
-    const own = samples.filter((sample) => Math.abs(sample.throttle - throttle) < 5e-4 && sample.thrustN != null);
-    if (own.length === 0 || throttle === 0) return [];
-    const thrustN = median(own.map((sample) => sample.thrustN!));
-    const powerW = median(own.map(({ voltageV, currentA }) => voltageV * currentA));
-    return powerW > 0 ? [{ throttle, thrustN, powerW, gramsPerW: ((thrustN / STANDARD_GRAVITY) * 1000) / powerW }] : [];
-  });
+  const steps = new Map<number, StandSample[]>();
+  for (const sample of samples) {
+    if (sample.thrustN == null) continue;
+    const throttle = Math.round(sample.throttle * 1000) / 1000;
+    const step = steps.get(throttle);
+    if (step) step.push(sample);
+    else steps.set(throttle, [sample]);
+  }
+  return [...steps]
+    .sort(([a], [b]) => a - b)
+    .flatMap(([throttle, own]) => {
+      if (throttle === 0) return [];
+      const thrustN = median(own.map((sample) => sample.thrustN!));
+      const powerW = median(own.map(({ voltageV, currentA }) => voltageV * currentA));
+      return powerW > 0
+        ? [{ throttle, thrustN, powerW, gramsPerW: ((thrustN / STANDARD_GRAVITY) * 1000) / powerW }]
+        : [];
+    });
 }
 
 /**

@@ -45,6 +45,10 @@ export interface Explained {
 export interface Beside {
   /** The best first. */
   explained: readonly Explained[];
+  /** What the best still gains when any one of the sisters is left out; absent where that was not asked. */
+  weakest?: number;
+  /** How far it lies from them in all, squared and by what chance makes of it. */
+  apart: number;
   /** What the best leaves, squared and by its own errors, for each figure that was free: 1 where the model holds. */
   misfit: number;
   /**
@@ -190,7 +194,7 @@ export function besideSisters(own: readonly StandSample[], others: readonly (rea
   const explained = CHANGES.filter((change) => hasProp || change !== "prop")
     .map(best)
     .sort((a, b) => b.gain - a.gain);
-  return { explained, misfit: (none - explained[0]!.gain - FREEDOM.one) / free, estimate };
+  return { explained, apart: none, misfit: (none - explained[0]!.gain - FREEDOM.one) / free, estimate };
 }
 
 /** Speed and pack amps at a throttle and a voltage, once they have settled. */
@@ -245,7 +249,9 @@ interface Level {
 
 interface LevelPart {
   apart: number;
+  /** Of single readings, with the freedom it was told from. */
   variance: number;
+  degrees: number;
   readings: number;
   /** What the instrument rounds off there: the same in each of the readings. */
   rounded: number;
@@ -281,7 +287,7 @@ function levelsOf(
   const byThrottle = (samples: readonly StandSample[]) =>
     repeatsOf(residuals(samples), ({ throttle }) => throttle).toSorted((a, b) => a[0]!.throttle - b[0]!.throttle);
   const sisters = others.map(byThrottle).filter((steps) => steps.length > 0);
-  return byThrottle(own).flatMap((mine): Level[] => {
+  const levels = byThrottle(own).flatMap((mine): Level[] => {
     const throttle = mine[0]!.throttle;
     const reaching = sisters.filter(
       (steps) => steps[0]![0]!.throttle <= throttle + SAME && steps.at(-1)![0]!.throttle >= throttle - SAME,
@@ -291,16 +297,50 @@ function levelsOf(
       const groups = [mine, ...sisters.flatMap((steps) => nearest(steps, throttle))].map((group) =>
         group.map((each) => each[of]),
       );
-      const several = groups.filter((group) => group.length > 1);
       return {
         apart: middle(groups[0]!) - middle(sisters.map((steps) => between(steps, throttle, of))),
-        variance: several.length > 0 ? middle(several.map((group) => sampleVariance(group))) : 0,
+        variance: middleVariance(groups.filter((group) => group.length > 1)),
+        degrees: groups.reduce((sum, group) => sum + group.length - 1, 0),
         readings: mine.length,
         rounded: middle(mine.map(({ rounded }) => rounded[of])),
       };
     };
     return [{ throttle, volts: middle(mine.map(({ volts }) => volts)), speed: part("speed"), amps: part("amps") }];
   });
+  const smooth = (of: "speed" | "amps") => withNeighbours(levels.map((level) => level[of]));
+  const [speeds, amps] = [smooth("speed"), smooth("amps")];
+  return levels.map((level, at) => ({ ...level, speed: speeds[at]!, amps: amps[at]! }));
+}
+
+/** What the throttles beside one say of its scatter counts as so many readings of its own. Trade judgement. */
+const NEIGHBOURS_COUNT = 10;
+
+/**
+ * The scatter at each throttle, which a few readings tell badly, drawn towards that around it: a throttle that seems without scatter by chance would
+ * outweigh all others.
+ */
+function withNeighbours(parts: readonly LevelPart[]): LevelPart[] {
+  return parts.map((part, at) => {
+    const around = parts.slice(Math.max(0, at - 1), at + 2);
+    const degrees = around.reduce((sum, each) => sum + each.degrees, 0);
+    if (degrees === 0) return part;
+    const usual = around.reduce((sum, each) => sum + each.degrees * each.variance, 0) / degrees;
+    const own = part.degrees * part.variance + NEIGHBOURS_COUNT * usual;
+    return { ...part, variance: own / (part.degrees + NEIGHBOURS_COUNT) };
+  });
+}
+
+/**
+ * Variance of single readings by the middle of what several groups of them show, which one wild group does not move. Of few readings the middle
+ * lies below the mean, by less than half of it for pairs, and is put right.
+ *
+ * @returns 0 without a group.
+ * @see E. B. Wilson & M. M. Hilferty, "The distribution of chi-square", PNAS 17, 1931: the median is near n·(1 − 2/9n)³.
+ */
+function middleVariance(groups: readonly (readonly number[])[]): number {
+  if (groups.length === 0) return 0;
+  const degrees = middle(groups.map((group) => group.length - 1));
+  return middle(groups.map((group) => sampleVariance([...group]))) / (1 - 2 / (9 * degrees)) ** 3;
 }
 
 /** What is left of readings at one throttle, by the model of all. */
