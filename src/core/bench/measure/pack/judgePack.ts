@@ -1,11 +1,11 @@
 import { CoreInputError } from "../../../CoreInputError";
 import { fitLine } from "../../../fit/fitLine";
 import { isStuck } from "../../../fit/isStuck";
-import { linearFit } from "../../../fit/linearFit";
 import { median } from "../../../fit/robust";
 import { CELL_CURVES, type Chemistry, restCharge, usableShare } from "./chemistries";
 import { withoutLetGo } from "./cellReadings";
-import { drawnAh, judgeCapacity, packCapacity, type TimedPackSample } from "./packCapacity";
+import { drawnShares, withoutDrain } from "./packDrain";
+import { judgeCapacity, packCapacity, type TimedPackSample } from "./packCapacity";
 import { estimateOf, type Judgement, type Measured, verdictOf } from "../measured.types";
 
 /** One reading of a pack: the load and what each cell stands at. */
@@ -81,7 +81,8 @@ export function judgePack(
     throw new CoreInputError("out_of_range", "A cell above 10 V: is the column in millivolts, or the whole pack's?");
   refuseStuck(samples, cells);
   const timed = timedOf(samples);
-  const fits = Array.from({ length: cells }, (_, cell) => fitLine(withoutDrain(samples, timed, cell, capacityMah)));
+  const drawn = timed && drawnShares(timed, capacityMah / 1000);
+  const fits = Array.from({ length: cells }, (_, cell) => fitLine(withoutDrain(samples, drawn, cell)));
   const capacity = timed && packCapacity(timed, chemistry);
   if (fits.some(({ slope, slopeHalfWidth }) => slope.value - slopeHalfWidth > 0))
     throw new CoreInputError(
@@ -225,35 +226,6 @@ function refuseStuck(samples: readonly PackSample[], cells: number): void {
 function timedOf(samples: readonly PackSample[]): TimedPackSample[] | null {
   const timed = samples.flatMap(({ timeS, ...sample }) => (timeS == null ? [] : [{ ...sample, timeS }]));
   return timed.length === samples.length && timed.at(-1)!.timeS > timed[0]!.timeS ? timed : null;
-}
-
-/** Of the label: from here on what was drawn lowers the resting voltage by more than a reading's error. */
-const DRAINED = 0.03;
-const MANY_READINGS = 20;
-
-/** Volts over amps of a cell, with what the pack lost while it was read put back: V = V_rest(drawn) − I·R. */
-function withoutDrain(
-  samples: readonly PackSample[],
-  timed: readonly TimedPackSample[] | null,
-  cell: number,
-  capacityMah: number,
-): { x: number; y: number }[] {
-  const points = samples.map(({ currentA, cellsV }) => ({ x: currentA, y: cellsV[cell]! }));
-  if (!timed) return points;
-  let drawn = 0;
-  const drawnSoFar = timed.map((_, at) => (drawn += at === 0 ? 0 : drawnAh(timed.slice(at - 1, at + 1))));
-  if (drawn < (DRAINED * capacityMah) / 1000 || points.length < 6) return points;
-  // The resting curve bends: a straight fall for few readings, a cubic for many.
-  const powers = points.length < MANY_READINGS ? [1] : [1, 2, 3];
-  const fall = (at: number) => powers.map((power) => (drawnSoFar[at]! / drawn) ** power);
-  const { coefficients } = linearFit(
-    points.map(({ x }, at) => [1, x, ...fall(at)]),
-    points.map(({ y }) => y),
-  );
-  return points.map(({ x, y }, at) => ({
-    x,
-    y: fall(at).reduce((volts, power, term) => volts - coefficients[2 + term]!.value * power, y),
-  }));
 }
 
 function judgeResistance(

@@ -1,0 +1,54 @@
+import { linearFit } from "../../../fit/linearFit";
+import { everyNthAt } from "../../../series/everyNth";
+import { drawnAh, type TimedPackSample } from "./packCapacity";
+
+/** Of the label: from here on what was drawn lowers the resting voltage by more than a reading's error. */
+const DRAINED = 0.03;
+/** From so many readings on the bend of the resting curve can be told. */
+const MANY_READINGS = 20;
+const FEWEST = 6;
+/** So many readings tell a cell as well as all. */
+const ENOUGH = 8000;
+
+/**
+ * What was drawn up to each reading, as a share of all that was.
+ *
+ * @returns null where too little was drawn, or too few readings were taken, for it to matter.
+ */
+export function drawnShares(timed: readonly TimedPackSample[], capacityAh: number): Float64Array | null {
+  const shares = new Float64Array(timed.length);
+  for (let at = 1; at < timed.length; at++) shares[at] = shares[at - 1]! + drawnAh([timed[at - 1]!, timed[at]!]);
+  const drawn = shares.at(-1)!;
+  if (drawn < DRAINED * capacityAh || timed.length < FEWEST) return null;
+  return shares.map((each) => each / drawn);
+}
+
+/**
+ * Amps (x) and volts (y) of a cell, with what the pack lost while it was read put back: V = V_rest(drawn) − I·R. Of very many readings some, evenly out
+ * of each load.
+ *
+ * @param drawn - From `drawnShares`.
+ */
+export function withoutDrain(
+  samples: readonly Pick<TimedPackSample, "currentA" | "cellsV">[],
+  drawn: Float64Array | null,
+  cell: number,
+): { x: number; y: number }[] {
+  const points = everyNthAt(
+    samples.map(({ currentA, cellsV }, at) => ({ x: currentA, y: cellsV[cell]!, share: drawn?.[at] ?? 0 })),
+    ENOUGH,
+    ({ x }) => Math.round(x),
+  );
+  if (!drawn) return points.map(({ x, y }) => ({ x, y }));
+  // The resting curve bends: a straight fall for few readings, a cubic for many.
+  const powers = points.length < MANY_READINGS ? [1] : [1, 2, 3];
+  const fall = (share: number) => powers.map((power) => share ** power);
+  const { coefficients } = linearFit(
+    points.map(({ x, share }) => [1, x, ...fall(share)]),
+    points.map(({ y }) => y),
+  );
+  return points.map(({ x, y, share }) => ({
+    x,
+    y: fall(share).reduce((volts, power, term) => volts - coefficients[2 + term]!.value * power, y),
+  }));
+}
