@@ -97,7 +97,7 @@ held as well: 33 of 42 were taken for the craft's own at first.
 
 ## Logs of the shop's own simulator
 
-Four multirotors, four ways of flying, four recorders that keep more or less (src/sim/flight).
+Four multirotors, a fixed wing and a helicopter, four ways of flying, four recorders that keep more or less (src/sim/flight).
 
 ${tableOf(of("own"))}
 

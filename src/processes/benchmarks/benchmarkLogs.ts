@@ -1,7 +1,9 @@
 import { judgeAgainst } from "../../../tests/fixtures/otherLogs/judge";
 import { HEALTHY_FLIGHTS, LOG_FAULTS, otherLog } from "../../../tests/fixtures/otherLogs/logs";
 import { THIRD_FAULTS, THIRD_HEALTHY, thirdLog } from "../../../tests/fixtures/thirdLogs/logs";
-import { tryFlight, tryWing } from "../../sim/flight/detectFaults";
+import { tryFlight, tryHelicopter, tryWing } from "../../sim/flight/detectFaults";
+import { HELICOPTER_STYLES } from "../../sim/flight/helicopter/HelicopterPilot";
+import { HELICOPTER_FAULTS, type HelicopterFault } from "../../sim/flight/helicopter/simulateHelicopter";
 import { WING_FAULTS, type WingFault } from "../../sim/flight/wing/simulateWing";
 import { FLIGHT_FAULTS, type FlightFault, HEALTHY_STYLES } from "../../sim/flight/flightFaults";
 
@@ -54,6 +56,24 @@ const own = [
         severity,
         seeds(SEEDS).map((seed) => tryWing(fault, severity, seed)),
       ),
+    ),
+  ),
+  ...(Object.keys(HELICOPTER_FAULTS) as HelicopterFault[]).flatMap((fault) =>
+    ([0, 1, 2] as const).map((severity) =>
+      row(
+        "own",
+        fault,
+        severity,
+        seeds(SEEDS).map((seed) => tryHelicopter(fault, HELICOPTER_STYLES[seed % 3]!, severity, seed)),
+      ),
+    ),
+  ),
+  ...HELICOPTER_STYLES.map((style) =>
+    row(
+      "own",
+      `helicopter, ${style}`,
+      null,
+      seeds(2 * SEEDS).map((seed) => tryHelicopter(null, style, 1, seed)),
     ),
   ),
   row(

@@ -1,5 +1,7 @@
-import { tryFlight, tryWing } from "./detectFaults";
+import { tryFlight, tryHelicopter, tryWing } from "./detectFaults";
 import { type FlightFault, HEALTHY_STYLES } from "./flightFaults";
+import { HELICOPTER_STYLES } from "./helicopter/HelicopterPilot";
+import { HELICOPTER_FAULTS, type HelicopterFault } from "./helicopter/simulateHelicopter";
 
 const SOME: readonly FlightFault[] = [
   "controller resets",
@@ -29,6 +31,15 @@ describe("logs of the shop's own simulator", () => {
 
   it("of a wing whose servos jump with the throttle are told right", () => {
     expect(tryWing("servos jump with the throttle", 2, 3)).toMatchObject({ isRight: true });
+  });
+
+  it.each(Object.keys(HELICOPTER_FAULTS) as HelicopterFault[])("of a helicopter with %s are told right", (fault) => {
+    for (const seed of [1, 2, 3])
+      expect(tryHelicopter(fault, HELICOPTER_STYLES[seed % 3]!, 1, seed)).toMatchObject({ isRight: true });
+  });
+
+  it.each(HELICOPTER_STYLES)("of a healthy helicopter (%s) show no fault", (style) => {
+    for (const seed of [1, 2, 3]) expect(tryHelicopter(null, style, 1, seed)).toMatchObject({ said: [] });
   });
 
   it.each(HEALTHY_STYLES)("of a healthy flight (%s) show no fault", (style) => {

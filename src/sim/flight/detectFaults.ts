@@ -5,6 +5,8 @@ import { LogReader } from "../../core/flightlog/reading/LogReader";
 import { type VerdictCode } from "../../core/flightlog/verdicts/verdict.types";
 import { seededRandom } from "../random";
 import { FLIGHT_FAULTS, type FlightFault, type FlightStyle } from "./flightFaults";
+import { HELICOPTER_FAULTS, type HelicopterFault, simulateHelicopter } from "./helicopter/simulateHelicopter";
+import { type HelicopterStyle } from "./helicopter/HelicopterPilot";
 import { ROTORCRAFT } from "./rotorcraft";
 import { type SimulatedFlight, simulateFlight } from "./simulateFlight";
 import { simulateWing, WING_FAULTS, type WingFault } from "./wing/simulateWing";
@@ -62,6 +64,28 @@ export function tryWing(fault: WingFault | null, severity: 0 | 1 | 2, seed: numb
     random,
   });
   return judged(writeFlight(flight, "everything"), flight, fault ? WING_FAULTS[fault] : null, [], {});
+}
+
+/** Flies a helicopter once with a fault, or healthy, and judges the log as the command line does. */
+export function tryHelicopter(
+  fault: HelicopterFault | null,
+  style: HelicopterStyle,
+  severity: 0 | 1 | 2,
+  seed: number,
+): FlightTrial {
+  const random = seededRandom(seed * 1_000_003 + severity * 7919 + (fault ?? style).length * 104_729);
+  const one = <T>(of: readonly T[]) => of[Math.floor(random() * of.length)]!;
+  const flight = simulateHelicopter({
+    fault,
+    style,
+    severity,
+    gustMs: one([0.1, 0.3, 0.6]),
+    // Once a turn is 31 Hz.
+    rateHz: fault === "head out of balance" ? one([200, 500]) : one([100, 200, 500]),
+    seconds: 42 + 8 * random(),
+    random,
+  });
+  return judged(writeFlight(flight, "everything"), flight, fault ? HELICOPTER_FAULTS[fault] : null, [], {});
 }
 
 /** Flies once with a fault, or healthy, and judges the log as the command line does. */

@@ -12,7 +12,7 @@ export interface SimulatedFlight {
   chargerMah: number;
   /** The motor that is meant, from 1; null where none is. */
   motor: number | null;
-  axis: "roll" | "pitch" | null;
+  axis: "roll" | "pitch" | "yaw" | null;
 }
 
 /** Steps a second that the loops need, however seldom lines are written. */
