@@ -153,8 +153,19 @@ function besidesOf(drives: readonly Drive[]): ReadonlyMap<string, Beside> {
     const besides = besideEach(inStep, alike);
     const isAnyOff = alike.some(({ name }) => believed(besides.get(name) ?? null));
     if (!isAnyOff || alike.length <= FEWEST_ALIKE) return withWeakest(besides, inStep, alike);
-    alike = mostAlike(alike);
+    const clear = clearlyOff(besides, alike);
+    alike = clear ? alike.filter((each) => each !== clear) : mostAlike(alike);
   }
+}
+
+/** One that gains so much, and so many times as much as any other, is off beyond doubt: no other way to part them is looked for. */
+const CLEAR = { gain: 40, times: 3 } as const;
+
+function clearlyOff(besides: ReadonlyMap<string, Beside>, alike: readonly Named[]): Named | null {
+  const gainOf = (each: Named) => besides.get(each.name)?.explained[0]!.gain ?? 0;
+  const [first, second] = alike.toSorted((a, b) => gainOf(b) - gainOf(a));
+  const isClear = first && second && gainOf(first) > Math.max(CLEAR.gain, CLEAR.times * gainOf(second));
+  return isClear ? first : null;
 }
 
 /**

@@ -4,7 +4,7 @@ import { isStuck } from "../../../fit/isStuck";
 import { median } from "../../../fit/robust";
 import { CELL_CURVES, type Chemistry, restCharge, usableShare } from "./chemistries";
 import { withoutLetGo } from "./cellReadings";
-import { drawnShares, withoutDrain } from "./packDrain";
+import { drawnShares, feignedOhm, withoutDrain } from "./packDrain";
 import { judgeCapacity, packCapacity, type TimedPackSample } from "./packCapacity";
 import { estimateOf, type Judgement, type Measured, verdictOf } from "../measured.types";
 
@@ -98,15 +98,25 @@ export function judgePack(
   const limits = limitsOf(chemistry, cRating);
   const capacityAh = capacityMah / 1000;
   const meanHalfWidth = Math.hypot(...fits.map(({ slopeHalfWidth }) => slopeHalfWidth)) / cells;
+  const drainOhm = timed ? 0 : feignedOhm(samples, capacityAh, chemistry);
   const resistance = [
-    judgeResistance(mean * capacityAh, meanHalfWidth * capacityAh, limits, cRating === null && chemistry !== "LiFePO4"),
+    judgeResistance(
+      { ohmAh: mean * capacityAh, halfWidth: meanHalfWidth * capacityAh, drainOhmAh: drainOhm * capacityAh },
+      limits,
+      cRating === null && chemistry !== "LiFePO4",
+    ),
     ...judgeAgeing(mean * 1000, label.newMohm ?? null),
   ];
   // Each resting voltage is known to within its own error: what two of them may differ by for that alone is no spread.
   const spreadErrorV = Math.hypot(
     ...[...fits.map(({ interceptHalfWidth }) => interceptHalfWidth)].sort((a, b) => b - a).slice(0, 2),
   );
+  // One cell that is weak makes the whole pack look tired: it is named before that.
   const judgements: Judgement[] = [
+    ...judgeWeakest(
+      ohms,
+      fits.map(({ slopeHalfWidth }) => slopeHalfWidth),
+    ),
     ...resistance,
     ...(highestV > CELL_CURVES[chemistry].fullV + 0.03
       ? [
@@ -116,10 +126,6 @@ export function judgePack(
           },
         ]
       : []),
-    ...judgeWeakest(
-      ohms,
-      fits.map(({ slopeHalfWidth }) => slopeHalfWidth),
-    ),
     judgeSpread(rests, spreadErrorV),
     ...(capacity ? [judgeCapacity(capacity, capacityMah)] : []),
     ...(ratedA !== null && peakA !== null ? [judgeRating(peakA, ratedA)] : []),
@@ -228,22 +234,29 @@ function timedOf(samples: readonly PackSample[]): TimedPackSample[] | null {
   return timed.length === samples.length && timed.at(-1)!.timeS > timed[0]!.timeS ? timed : null;
 }
 
+/** @param drainOhmAh - So much of the resistance may be what was drawn between the readings: 0 where their times are known. */
 function judgeResistance(
-  ohmAh: number,
-  halfWidth: number,
+  { ohmAh, halfWidth, drainOhmAh }: { ohmAh: number; halfWidth: number; drainOhmAh: number },
   { watched, bad }: { watched: number; bad: number },
   isRatingOpen: boolean,
 ): Judgement {
   const figure = `${(ohmAh * 1000).toFixed(0)} ± ${(halfWidth * 1000).toFixed(0)} mΩ·Ah a cell`;
-  if (ohmAh + halfWidth > bad && ohmAh - halfWidth < watched)
+  const least = ohmAh - halfWidth - drainOhmAh;
+  const isByDrain = ohmAh - halfWidth > watched && least <= watched;
+  if (ohmAh + halfWidth > bad && least < watched)
     return {
       word: "cannot say",
-      reason: `Resistance for its size: ${figure}, too uncertain to tell. Load it harder, and read each load several times.`,
+      reason: isByDrain
+        ? `Resistance for its size: ${figure}, watched from ${watched * 1000}: it may be what was drawn from load to load. Read them up and down again, or with their times.`
+        : `Resistance for its size: ${figure}, too uncertain to tell. Load it harder, and read each load several times.`,
     };
-  const word = ohmAh - halfWidth > bad ? "bad" : ohmAh - halfWidth > watched ? "watch" : "good";
+  const word = least > bad ? "bad" : least > watched ? "watch" : "good";
+  const drain = isByDrain
+    ? " What was drawn from load to load is in it: read them up and down again, or with their times, to know."
+    : "";
   return {
     word,
-    reason: `Resistance for its size: ${figure}, watched from ${watched * 1000}${word === "bad" ? ": retire it" : ""}.${isRatingOpen && word === "good" ? " Its C rating was not given: one for high loads is watched from less." : ""}`,
+    reason: `Resistance for its size: ${figure}, watched from ${watched * 1000}${word === "bad" ? ": retire it" : ""}.${drain}${isRatingOpen && word === "good" ? " Its C rating was not given: one for high loads is watched from less." : ""}`,
   };
 }
 
@@ -288,8 +301,9 @@ function judgeSpread(rests: readonly number[], errorV: number): Judgement {
   };
 }
 
-/** The one that lies furthest from the middle of all: "5 is low". */
+/** The one that lies furthest from the middle of all: "5 is low". Of two it is the lower one, which limits the pack. */
 function oddOneOut(rests: readonly number[]): string {
+  if (rests.length === 2) return `${rests.indexOf(Math.min(...rests)) + 1} is low`;
   const middle = median(rests);
   const away = rests.map((volts) => Math.abs(volts - middle));
   const odd = away.indexOf(Math.max(...away));

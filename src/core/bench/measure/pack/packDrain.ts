@@ -1,5 +1,7 @@
+import { linearRegression } from "simple-statistics";
 import { linearFit } from "../../../fit/linearFit";
 import { everyNthAt } from "../../../series/everyNth";
+import { CELL_CURVES, type Chemistry } from "./chemistries";
 import { drawnAh, type TimedPackSample } from "./packCapacity";
 
 /** Of the label: from here on what was drawn lowers the resting voltage by more than a reading's error. */
@@ -51,4 +53,34 @@ export function withoutDrain(
     x,
     y: fall(share).reduce((volts, power, term) => volts - coefficients[2 + term]!.value * power, y),
   }));
+}
+
+/** A hand that reads a checker may stay so long at a load, s, and two loads are one within this. Common practice, no published source. */
+const STAYS_S = 6;
+const SAME_A = 0.05;
+/** Between these shares of its charge a cell's resting voltage falls about evenly. */
+const EVEN = [0.3, 0.9] as const;
+
+/**
+ * The resistance that a pack seems to have because it was drawn on from load to load, where nobody wrote down when it was read: loads that rise from the
+ * first to the last find it emptier each time.
+ *
+ * @returns Ω of a cell; 0 for loads that were read up and down, or in any order.
+ */
+export function feignedOhm(
+  samples: readonly Pick<TimedPackSample, "currentA">[],
+  capacityAh: number,
+  chemistry: Chemistry,
+): number {
+  let drawnAhSoFar = 0;
+  let last = NaN;
+  const points = samples.map(({ currentA }): [number, number] => {
+    if (!(Math.abs(currentA - last) <= SAME_A * Math.abs(currentA))) drawnAhSoFar += (currentA * STAYS_S) / 3600;
+    last = currentA;
+    return [currentA, drawnAhSoFar / capacityAh];
+  });
+  const { rest } = CELL_CURVES[chemistry];
+  const voltsAt = (charge: number) => rest.find(([, share]) => share >= charge)![0];
+  const fallV = (voltsAt(EVEN[1]) - voltsAt(EVEN[0])) / (EVEN[1] - EVEN[0]);
+  return points.length < 2 ? 0 : Math.max(0, fallV * linearRegression(points).m);
 }
