@@ -19,15 +19,10 @@ import {
   swingOf,
 } from "./servoPlateaus";
 import { LIMITS, SERVO_RULES, type ServoFacts } from "./servoRules";
-import { standingEnds, type StandingEnd } from "./servoStops";
+import { earlyEnds, isAtEnd, type StandingEnd } from "./servoStops";
+import { type PulseRange } from "./servoPlateaus";
 import { centreOf, travelOf } from "./servoTravel";
 
-/** Where a servo should stand in the middle, and from where on a pulse asks for the end of the travel, µs. */
-interface PulseRange {
-  centre: number;
-  low: number;
-  high: number;
-}
 const USUAL: PulseRange = { centre: 1500, low: 1150, high: 1850 };
 /** Tail servos of half the pulse. Common practice, no published source. */
 const NARROW: PulseRange = { centre: 760, low: 585, high: 935 };
@@ -125,6 +120,13 @@ function lookAt(samples: readonly ServoSample[]) {
     ({ pulseUs, angleDeg }) => Math.abs(fit.intercept.value + perUs * pulseUs - angleDeg) > STOPPED_DEG,
   );
   const travel = travelOf(free, centreDeg, range.centre);
+  const standing = earlyEnds(free, range);
+  // What it lacks where it stands still is told by itself, and is no other pace one way.
+  const moving = travelOf(
+    free.filter(({ pulseUs }) => !standing.some((end) => isAtEnd(end, pulseUs))),
+    centreDeg,
+    range.centre,
+  );
   const gaps = hysteresisOf(plateaus);
   const facts = {
     centre: Math.abs(centreDeg),
@@ -132,7 +134,7 @@ function lookAt(samples: readonly ServoSample[]) {
     jitter: widestSwing(quiet),
     chatter: widestSwing(plateaus.filter(({ throttle }) => throttle > 0)),
     // By degrees for each µs: a servo that was driven further one way travels further, and is none the worse.
-    asymmetry: travel ? Math.abs(travel.upPerUs - travel.downPerUs) / Math.max(travel.upPerUs, travel.downPerUs) : null,
+    asymmetry: moving ? Math.abs(moving.upPerUs - moving.downPerUs) / Math.max(moving.upPerUs, moving.downPerUs) : null,
     deadBand: deadBandOf(plateaus, perUs),
     seconds: secondsPer60(plateaus),
   };
@@ -141,7 +143,7 @@ function lookAt(samples: readonly ServoSample[]) {
     free,
     quiet,
     stopped,
-    standing: standingEnds(free).filter(({ fromUs }) => fromUs > range.low && fromUs < range.high),
+    standing,
     fit,
     perUs,
     centreDeg,

@@ -1,6 +1,13 @@
 import { median, medianLine } from "../../../fit/robust";
 import { mean } from "../../run/settledSteps";
 
+/** Where a servo should stand in the middle, and from where on a pulse asks for the end of the travel, µs. */
+export interface PulseRange {
+  centre: number;
+  low: number;
+  high: number;
+}
+
 /** One reading of a servo, in the order they were taken. */
 export interface ServoSample {
   pulseUs: number;
