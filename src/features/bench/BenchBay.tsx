@@ -59,6 +59,8 @@ export interface BenchBayProps {
   overdue: readonly string[];
   isDemo: boolean;
   mayEdit: boolean;
+  /** The craft has gone back to its owner. */
+  isClosed: boolean;
   isHere: boolean;
 }
 
@@ -176,7 +178,13 @@ function RigColumn({ props, bench }: { props: BenchBayProps; bench: BenchInHand 
   const { target, before, mayEdit } = props;
   const { kind, plan, order, setup, live, serial } = bench;
   if (!mayEdit)
-    return <section className="panel soft">You may look at runs here; running the rig needs a technician.</section>;
+    return (
+      <section className="panel soft">
+        {props.isClosed
+          ? "The craft has gone back: its runs stay here to be looked at."
+          : "You may look at runs here; running the rig needs a technician."}
+      </section>
+    );
   if (before.because !== "") return <BeforePowerPanel target={target} before={before} />;
   return (
     <RigPanel

@@ -101,6 +101,7 @@ export async function getBenchBay(context: VerbContext, jobId: number): Promise<
     overdue: instruments.filter((one) => isOverdue(one, today)).map(({ name }) => name),
     isDemo: environment().PITSTOPA_DEMO !== "",
     mayEdit: hasRole(context.person, "technician") && !job.closedAt,
+    isClosed: job.closedAt !== null,
     isHere: job.bay === "bench",
   };
 }

@@ -73,7 +73,7 @@ export function compareFact<Facts>(rule: FactRule<Facts>, who: string, own: Fact
       word: "cannot say",
       symptom: rule.symptom,
       size: 0,
-      reason: `${who}${rule.label.toLowerCase()} cannot be compared: that of ${against.what} is too small to be told from nothing.`,
+      reason: `${rule.label} cannot be compared: it is too small to be told from nothing by these readings.`,
     };
   const word = isOff ? (size > rule.bad ? "bad" : "watch") : mayBeBad ? "cannot say" : "good";
   const [factor, unit, decimals] = rule.isDifference ? [rule.factor, rule.unit, rule.decimals] : [100, "%", 0];

@@ -54,5 +54,6 @@ const SEVERITY: readonly VerdictWord[] = ["good", "cannot say", "watch", "bad"];
 /** The worst word of some judgements, and their reasons, worst first. */
 export function verdictOf(judgements: readonly Judgement[]): Pick<Measured, "word" | "reasons"> {
   const sorted = [...judgements].sort((a, b) => SEVERITY.indexOf(b.word) - SEVERITY.indexOf(a.word));
-  return { word: sorted[0]?.word ?? "cannot say", reasons: sorted.map(({ reason }) => reason) };
+  // What holds of several parts alike each of them says: once is enough.
+  return { word: sorted[0]?.word ?? "cannot say", reasons: [...new Set(sorted.map(({ reason }) => reason))] };
 }
