@@ -80,8 +80,8 @@ function splitDevice(
 }
 
 /**
- * By how much the bound rises at least in the two parts together when a device connected in part is split. The device where that is most is split first: so
- * the tree is a third as large as by their order (measured).
+ * By how much the bound rises at least in the two parts together when a device connected in part is split. The device where that is most is split first: two
+ * thirds of the time that their order takes (measured).
  */
 function riseOfSplit(
   model: WiringModel,

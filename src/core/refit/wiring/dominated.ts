@@ -47,7 +47,7 @@ function impliedPads({ options, resources }: WiringModel): Set<number> {
   for (const { takes } of options)
     for (const taken of takes) {
       const known = beside.get(taken);
-      const others = takes.filter((other) => other > -1 && other !== taken && resources[other]!.room === 1);
+      const others = takes.filter((other) => other !== taken && resources[other]!.room === 1);
       beside.set(taken, new Set(known ? others.filter((other) => known.has(other)) : others));
     }
   const implied = new Set<number>();

@@ -44,6 +44,7 @@ export interface HelicopterIlls {
  * Body axes: nose, right, down; the head turns so that it pushes the nose to the left.
  */
 export class FlyingHelicopter {
+  readonly massKg = SIZE.massKg;
   /** Body rates, rad/s, speed over ground ahead and to the right, m/s, height and climb. */
   readonly w = [0, 0, 0];
   readonly v = [0, 0];

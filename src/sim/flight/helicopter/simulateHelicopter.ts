@@ -90,7 +90,7 @@ class HelicopterRecorder {
     const [ahead, right] = body.shaken();
     this.put("acc_x", ahead + noise(0.06 * buzz));
     this.put("acc_y", right + noise(0.06 * buzz));
-    this.put("acc_z", (body.isDown ? 1 : body.lift / 4.6 / G) + noise(0.08 * buzz));
+    this.put("acc_z", (body.isDown ? 1 : body.lift / body.massKg / G) + noise(0.08 * buzz));
     this.put("stick_roll", pilot.sticks.roll);
     this.put("stick_pitch", pilot.sticks.pitch);
     this.put("stick_yaw", pilot.sticks.yaw);

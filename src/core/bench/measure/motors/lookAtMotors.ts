@@ -1,3 +1,4 @@
+import { mean } from "simple-statistics";
 import { CoreInputError } from "../../../CoreInputError";
 import { everyNthAt } from "../../../series/everyNth";
 import { type EscAnswer, escAnswer, lostStep, type LostStep, steadyShare } from "../esc/escAnswer";
@@ -173,8 +174,10 @@ function clearlyOff(besides: ReadonlyMap<string, Beside>, alike: readonly Named[
  * sisters a sound one may look worse than that.
  */
 function mostAlike(alike: readonly Named[]): readonly Named[] {
-  const spreadOf = (rest: readonly Named[]) =>
-    [...besideEach(rest, rest).values()].reduce((sum, { apart }) => sum + apart, 0);
+  const spreadOf = (rest: readonly Named[]) => {
+    const besides = [...besideEach(rest, rest).values()];
+    return besides.length === 0 ? Infinity : mean(besides.map(({ apart }) => apart));
+  };
   return alike
     .map((each) => alike.filter((other) => other !== each))
     .map((rest) => ({ rest, spread: spreadOf(rest) }))
