@@ -1,4 +1,4 @@
-import { max, median as middle, sampleVariance } from "simple-statistics";
+import { max, mean, median as middle, sampleVariance } from "simple-statistics";
 import { inverse, Matrix } from "ml-matrix";
 import { linearFit } from "../../../fit/linearFit";
 import { repeatsOf } from "../../../fit/residualParts";
@@ -321,10 +321,10 @@ const NEIGHBOURS_COUNT = 10;
  */
 function withNeighbours(parts: readonly LevelPart[]): LevelPart[] {
   return parts.map((part, at) => {
-    const around = parts.slice(Math.max(0, at - 1), at + 2);
-    const degrees = around.reduce((sum, each) => sum + each.degrees, 0);
-    if (degrees === 0) return part;
-    const usual = around.reduce((sum, each) => sum + each.degrees * each.variance, 0) / degrees;
+    const around = parts.slice(Math.max(0, at - 1), at + 2).filter(({ variance }) => variance > 0);
+    if (around.length === 0) return part;
+    // By their logarithms: at little throttle the scatter of amps is many times that of the next step.
+    const usual = Math.exp(mean(around.map(({ variance }) => Math.log(variance))));
     const own = part.degrees * part.variance + NEIGHBOURS_COUNT * usual;
     return { ...part, variance: own / (part.degrees + NEIGHBOURS_COUNT) };
   });

@@ -56,7 +56,7 @@ export function withoutDrain(
 }
 
 /** A hand that reads a checker may stay so long at a load, s, and two loads are one within this. Common practice, no published source. */
-const STAYS_S = 6;
+const STAYS_S = 2;
 const SAME_A = 0.05;
 /** Between these shares of its charge a cell's resting voltage falls about evenly. */
 const EVEN = [0.3, 0.9] as const;
