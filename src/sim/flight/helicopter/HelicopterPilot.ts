@@ -12,7 +12,7 @@ const TAIL_WAY = { filterS: 0.008, linkS: 0.008, fastest: 9 };
 const MOST_RAD = { collective: 0.2, cyclic: 0.14, tail: 0.5 };
 const HOVER_RAD = 0.1;
 /** Loops of the stabiliser, rad of blade for each rad/s that is off, and for each rad. */
-const CYCLIC = { rate: 0.035, angle: 0.14 };
+const CYCLIC_RATE = 0.049;
 const TAIL = { rate: 0.09, angle: 0.5 };
 /** What the tail needs to hold against the head, for each rad of collective beyond none. */
 const TAIL_BY_COLLECTIVE = 0.75;
@@ -94,7 +94,7 @@ export class HelicopterPilot {
     return [roll, pitch].map((angle, axis) => {
       const rate = bound(3 * (lean[axis]! - angle), -3, 3);
       const off = rate - body.w[axis]!;
-      return bound(CYCLIC.rate * off + CYCLIC.angle * 0.1 * off, -MOST_RAD.cyclic, MOST_RAD.cyclic);
+      return bound(CYCLIC_RATE * off, -MOST_RAD.cyclic, MOST_RAD.cyclic);
     }) as [number, number];
   }
 

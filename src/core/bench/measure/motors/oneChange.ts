@@ -332,7 +332,7 @@ function withNeighbours(parts: readonly LevelPart[]): LevelPart[] {
 
 /**
  * Variance of single readings by the middle of what several groups of them show, which one wild group does not move. Of few readings the middle
- * lies below the mean, by less than half of it for pairs, and is put right.
+ * lies below the mean, at less than half of it for pairs, and is put right.
  *
  * @returns 0 without a group.
  * @see E. B. Wilson & M. M. Hilferty, "The distribution of chi-square", PNAS 17, 1931: the median is near n·(1 − 2/9n)³.

@@ -55,7 +55,10 @@ export function withoutDrain(
   }));
 }
 
-/** A hand that reads a checker may stay so long at a load, s, and two loads are one within this. Common practice, no published source. */
+/**
+ * So long a hand that reads a checker is reckoned to stay at a load, s, and two loads are one within this. Trade judgement: many stay longer, but more of
+ * it hides packs that begin to tire (tests/fixtures/packSizes/first-run.txt).
+ */
 const STAYS_S = 2;
 const SAME_A = 0.05;
 /** Between these shares of its charge a cell's resting voltage falls about evenly. */
