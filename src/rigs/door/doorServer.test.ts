@@ -61,6 +61,10 @@ const post = (path: string, body: object, headers: Record<string, string> = {}) 
     headers: { "Content-Type": "application/json", ...headers },
     body: JSON.stringify(body),
   });
+/*
+ * Calls by node's http take a connection of their own (agent: false): the shared agent keeps one by its port, and a door that gets the
+ * port of an earlier one would be called on a connection that is dead.
+ */
 const token = { runId: 7, operatorToken: "token-of-this-page" };
 
 describe("the door", () => {
@@ -129,10 +133,13 @@ describe("the door", () => {
   it("does not answer to a name that somebody else pointed at this machine", async () => {
     const { port } = new URL(url);
     const status = await new Promise<number>((resolve, reject) => {
-      const request = http.request({ port, path: "/", headers: { host: `elsewhere.test:${port}` } }, (response) => {
-        response.resume();
-        resolve(response.statusCode!);
-      });
+      const request = http.request(
+        { port, agent: false, path: "/", headers: { host: `elsewhere.test:${port}` } },
+        (response) => {
+          response.resume();
+          resolve(response.statusCode!);
+        },
+      );
       request.on("error", reject);
       request.end();
     });
@@ -156,7 +163,7 @@ describe("the door", () => {
   it("stops reading what is too large, also without a length given in advance", async () => {
     const { port } = new URL(url);
     const status = await new Promise<number>((resolve, reject) => {
-      const request = http.request({ port, method: "POST", path: "/jobs" }, (response) => {
+      const request = http.request({ port, agent: false, method: "POST", path: "/jobs" }, (response) => {
         response.resume();
         resolve(response.statusCode!);
       });
@@ -184,7 +191,7 @@ describe("the door", () => {
       const { port } = new URL(url);
       return new Promise<{ headers: http.IncomingHttpHeaders; body: Buffer }>((resolve, reject) => {
         const request = http.request(
-          { port, method: "POST", path: "/", headers: { "accept-encoding": encoding } },
+          { port, agent: false, method: "POST", path: "/", headers: { "accept-encoding": encoding } },
           (response) => {
             const chunks: Buffer[] = [];
             response.on("data", (chunk: Buffer) => chunks.push(chunk));
