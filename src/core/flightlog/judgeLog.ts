@@ -143,6 +143,7 @@ const EXPLAINS: Partial<Record<VerdictCode, readonly VerdictCode[]>> = {
   "gain-too-high": [
     "rotor-imbalance",
     "deep-discharge",
+    "tired-pack",
     "desync",
     "weak-motor",
     "saturation",
@@ -150,7 +151,8 @@ const EXPLAINS: Partial<Record<VerdictCode, readonly VerdictCode[]>> = {
     "servo-chatter",
     "soft-structure",
   ],
-  "soft-structure": ["gain-too-high", "weak-motor"],
+  // What swings hard drives the motors from bottom to top and back
+  "soft-structure": ["gain-too-high", "weak-motor", "saturation", "tired-pack"],
   saturation: ["gain-too-low", "weak-motor"],
 };
 

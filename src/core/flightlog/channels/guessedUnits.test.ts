@@ -72,3 +72,20 @@ it("gravity says the unit of all accelerations", () => {
   expect(log.channels.get("acc_z")![5]).toBeCloseTo(1, 1);
   expect(log.channels.get("acc_x")![1]).toBeCloseTo((0.2 * Math.sin(1)) / 9.80665, 6);
 });
+
+describe("a pack's volts without a unit that are one cell's millivolts or ten cells' hundredths", () => {
+  const table = (beside: string, of: (t: number) => number) =>
+    [
+      `time,vbat,${beside}`,
+      ...Array.from({ length: 900 }, (_, row) => `${row * 0.02},${Math.round(4150 - row / 3)},${of(row)}`),
+    ].join("\n");
+
+  it.each([
+    ["a rail in millivolts", "vcc", () => 5050, "mV"],
+    ["a rail in hundredths", "vcc", () => 505, "cV"],
+    ["a few amps", "amps", (row: number) => 3 + (row % 7) / 10, "mV"],
+    ["the amps of a large craft", "amps", (row: number) => 40 + (row % 7), "cV"],
+  ] as const)("are told by %s beside them", (_, heading, of, unit) =>
+    expect(unitsOf(table(heading, of)).voltage).toBe(unit),
+  );
+});

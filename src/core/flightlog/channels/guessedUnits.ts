@@ -34,7 +34,7 @@ export function withGuessedUnits(
   raw: readonly RawColumn[],
   factsAt: (column: number) => ColumnFacts,
 ): ColumnUse[] {
-  const withAngles = withGravity(uses).map((use) =>
+  const withAngles = withOneCell(withGravity(uses), factsAt).map((use) =>
     isGuessed(use, "angle") ? inUnit(use, angleUnit(uses, factsAt)) : use,
   );
   if (!withAngles.some((use) => isGuessed(use, "rate"))) return withAngles;
@@ -47,6 +47,25 @@ function withGravity(uses: readonly ColumnUse[]): ColumnUse[] {
   const isAcceleration = ({ role, isGuessed: by }: ColumnUse) => by && quantityOfRole(role) === "acceleration";
   const metric = uses.find((use) => isAcceleration(use) && use.unit === "m/s²");
   return uses.map((use) => (metric && isAcceleration(use) ? { ...use, unit: metric.unit, scale: metric.scale } : use));
+}
+
+/** Figures that are a single cell in millivolts, and eight to ten in hundredths of a volt. */
+const ONE_CELL = [2500, 4400] as const;
+/** What flies on eight cells or more draws more than this, A. Common practice, no published source. */
+const EIGHT_CELLS_A = 10;
+
+/** A single cell in millivolts is told from a large pack by the rail beside it, else by how little is drawn of it. */
+function withOneCell(uses: readonly ColumnUse[], factsAt: (column: number) => ColumnFacts): readonly ColumnUse[] {
+  const [pack, rail, current] = ["voltage", "rail", "current"].map((role) => uses.find((use) => use.role === role));
+  if (!pack?.isGuessed || pack.unit !== "cV") return uses;
+  const { median, high } = factsAt(pack.column);
+  if (!(median > ONE_CELL[0] && high < ONE_CELL[1])) return uses;
+  const isOne = rail ? rail.unit === "mV" : current !== undefined && isSmall(current, factsAt);
+  return isOne ? uses.map((use) => (use === pack ? { ...use, unit: "mV", scale: 1e-3 } : use)) : uses;
+}
+
+function isSmall({ column, scale }: ColumnUse, factsAt: (column: number) => ColumnFacts): boolean {
+  return factsAt(column).high * scale < EIGHT_CELLS_A;
 }
 
 function isGuessed({ role, isGuessed: by }: ColumnUse, quantity: "angle" | "rate"): boolean {

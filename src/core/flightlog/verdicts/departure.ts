@@ -6,6 +6,8 @@ import { type Verdict } from "./verdict.types";
 /** Nobody asks for a lean like this at take-off, deg. */
 const FLIP_DEG = 55;
 const FLIP_DEG_S = 25;
+/** What turns over goes on one way: this share of all its turning. What swings to and fro until it falls does not. */
+const ONE_WAY = 0.5;
 /** An output at its top or bottom: the controller pushes with all it has. */
 const TOP_OUTPUT = 0.97;
 /** A flip later than this after the motors began to work is no matter of their order. */
@@ -126,6 +128,7 @@ function flipOf(view: FlightView): Flip | null {
     angle: view.channel(axis),
     asked: view.channel(`${axis}_target`),
     turned: 0,
+    swung: 0,
   }));
   let since = NaN;
   let lastWork = -Infinity;
@@ -135,18 +138,20 @@ function flipOf(view: FlightView): Flip | null {
     if (power[row]! > work) lastWork = row;
     if (row - lastWork > pauseRows) {
       since = NaN;
-      for (const axis of axes) axis.turned = 0;
+      for (const axis of axes) [axis.turned, axis.swung] = [0, 0];
       continue;
     }
     if (Number.isNaN(since)) since = timeS[row]!;
     for (const axis of axes) {
       axis.turned = (axis.turned + axis.rate[row]! * seconds) * (1 - seconds / 3);
+      axis.swung = (axis.swung + Math.abs(axis.rate[row]!) * seconds) * (1 - seconds / 3);
       const lean = Math.abs(axis.angle?.[row] ?? axis.turned);
       const isAsked =
         Math.abs(axis.asked?.[row] ?? 0) > 35 ||
         // A stabiliser asks for a turn back; a pilot for the turn that is made.
         (!axis.asked && (axis.wanted?.[row] ?? 0) * Math.sign(axis.rate[row]!) > 120);
-      if (lean > FLIP_DEG && !isAsked && Math.abs(axis.rate[row]!) > FLIP_DEG_S && isPushing(view, row)) {
+      const isOver = Math.abs(axis.turned) > ONE_WAY * axis.swung;
+      if (lean > FLIP_DEG && isOver && !isAsked && Math.abs(axis.rate[row]!) > FLIP_DEG_S && isPushing(view, row)) {
         if (timeS[row]! - since > TAKE_OFF_S || wasUp(view, row) || fliesOn(view, row, work)) return null;
         return {
           from: Math.max(rowAt(timeS, timeS[row]! - LOOK_S), rowAt(timeS, since)),
@@ -205,10 +210,18 @@ function pairingOf(view: FlightView, { from, to }: Flip): number {
   return whole > 0 ? between / whole : NaN;
 }
 
-/** True when some output stood at its top a moment ago. */
+/** Outputs that lie so far apart push one side with most of what they have, though none is at its top yet. */
+const PUSHED_APART = 0.4;
+
+/** True when some output stood at its top a moment ago, or far above another. */
 function isPushing(view: FlightView, row: number): boolean {
+  if (view.motors.length === 0) return true;
   const from = row - Math.round(view.rateHz * 0.2);
-  return view.motors.length === 0 || view.motors.some((motor) => mostOf(motor, from, row + 1) > TOP_OUTPUT);
+  const isApart = (at: number) => {
+    const outputs = view.motors.map((motor) => motor[at]!);
+    return Math.max(...outputs) - Math.min(...outputs) > PUSHED_APART;
+  };
+  return view.motors.some((motor) => mostOf(motor, from, row + 1) > TOP_OUTPUT) || isApart(row) || isApart(row - 1);
 }
 
 function powersOf(view: FlightView, { from, to }: Flip): Record<Axis, number> {

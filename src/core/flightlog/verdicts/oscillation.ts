@@ -125,30 +125,61 @@ function followsRotors(view: FlightView, { axis, line }: Swing, flights: readonl
     const rate = writtenHz(view, `gyro_${axis}`);
     const images = line.hz > HIGHEST_LOOP_HZ ? [rate - line.hz, rate + line.hz, 2 * rate - line.hz] : [];
     const unfolded = [line.hz, ...images];
-    return view.rpm.some((rpm) => {
+    const isInReach = view.rpm.some((rpm) => {
       const [low, high] = [0.05, 0.95].map(
         (share) => quantileOf(rpm.subarray(flights[0]!.from, flights.at(-1)!.to), share) / 60,
       );
       const isIn = (hz: number) => hz > 0.95 * low! && hz < 1.05 * high!;
       return unfolded.some((hz) => isIn(hz) || isIn(hz / 2));
     });
+    return isInReach && !staysWhileRotorsChange(view, axis, line, flights);
   }
   if (!view.power || line.hz < HIGHEST_LOOP_HZ) return false;
   // Without speeds: does the note rise with the power?
+  const points = notesOf(view, axis, line, flights);
+  if (points.length < FEWEST_NOTES) return false;
+  return spreadOf(points.map((point) => point.hz)) > 0.035 * line.hz;
+}
+
+/** A note is looked for in windows of so long, s. */
+const NOTE_S = 0.5;
+const FEWEST_NOTES = 6;
+
+/** The line of each short window in which it stands out. */
+function notesOf(view: FlightView, axis: Axis, line: Line, flights: readonly Stretch[]): { row: number; hz: number }[] {
   const rate = view.gyro[axis]!;
-  const length = 2 ** Math.round(Math.log2(0.5 * view.rateHz));
-  const points = flights
+  const length = 2 ** Math.round(Math.log2(NOTE_S * view.rateHz));
+  const top = Math.min(line.hz * 1.4, 0.47 * view.rateHz);
+  return flights
     .flatMap(({ from, to }) => startsIn(from, to, length))
-    .map((row) => {
-      const spectrum = welch(rate, view.rateHz, length, [row])!;
-      return {
-        power: meanOf(view.power!, row, row + length),
-        line: strongestLine(spectrum, line.hz * 0.7, Math.min(line.hz * 1.4, 0.47 * view.rateHz)),
-      };
-    })
-    .filter((point) => point.line !== null && point.line.prominence > 8);
-  if (points.length < 6) return false;
-  return spreadOf(points.map((point) => point.line!.hz)) > 0.035 * line.hz;
+    .flatMap((row) => {
+      const note = strongestLine(welch(rate, view.rateHz, length, [row])!, line.hz * 0.7, top);
+      return note && note.prominence > 8 ? [{ row: row + (length >> 1), hz: note.hz }] : [];
+    });
+}
+
+/** So near a note is to what was expected, Hz and as a share. */
+const NOTE_SLACK_HZ = 2.5;
+const NOTE_SLACK = 0.04;
+/** The share of windows in which a structure's note is the same, and by how much fewer go with the rotor that they go with best. */
+const STAYS = 0.8;
+const STAYS_MORE = 0.25;
+
+/** True when the line is the same in nearly all windows although the rotors' speeds, and what the log's rate folds them to, are not. */
+function staysWhileRotorsChange(view: FlightView, axis: Axis, line: Line, flights: readonly Stretch[]): boolean {
+  const notes = notesOf(view, axis, line, flights);
+  if (notes.length < FEWEST_NOTES) return false;
+  const rate = writtenHz(view, `gyro_${axis}`);
+  const half = Math.round((NOTE_S * view.rateHz) / 2);
+  const shareNear = (expected: (row: number) => number) =>
+    notes.filter(({ row, hz }) => Math.abs(hz - expected(row)) < Math.max(NOTE_SLACK_HZ, NOTE_SLACK * hz)).length /
+    notes.length;
+  const folded = (hz: number) => Math.abs(hz - rate * Math.round(hz / rate));
+  const withRotors = view.rpm.flatMap((rpm) =>
+    [1, 2].map((times) => shareNear((row) => folded((times * meanOf(rpm, row - half, row + half)) / 60))),
+  );
+  const stays = shareNear(() => line.hz);
+  return stays >= STAYS && Math.max(...withRotors) < stays - STAYS_MORE;
 }
 
 /**

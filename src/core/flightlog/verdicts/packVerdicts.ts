@@ -88,6 +88,8 @@ const TIRED_MILLIOHM_AH = [
 const TIRED_SAG_SHARE = 0.075;
 /** The same where its size is not known: a small sound pack under a heavy craft sags by eight hundredths. */
 const TIRED_SAG_SHARE_UNSIZED = 0.1;
+/** For less than this in the air a craft fell, or was tried: what it drew is not what it draws in flight, s. */
+const SHORTEST_FLIGHT_S = 6;
 /** A pack of less than this is sound for its size, however much is asked of it. */
 const SOUND_MILLIOHM_AH = 14;
 
@@ -101,6 +103,7 @@ export function tiredPack(view: FlightView, context: LogContext): Verdict[] {
   const pack = view.channel("voltage");
   const cells = cellCount(view, context.packCells);
   if (!sag || !amps || !pack || !cells || !(sag.tValue > 8) || !(sag.ohm > 0)) return [];
+  if (secondsOf(view, view.flights) < SHORTEST_FLIGHT_S) return [];
   const span = quantileOf(amps, 0.95) - quantileOf(amps, 0.05);
   if (span < 1.5 || sag.ohm * span < 0.02 * cells) return [];
   const flying = meanOf(amps, view.flights[0]!.from, view.flights.at(-1)!.to);

@@ -1,10 +1,12 @@
 import { type FlightView, rowsOf, trimmed } from "../FlightView";
-import { meanOf } from "../signal/rows";
+import { meanOf, smoothed } from "../signal/rows";
 import { type Verdict } from "./verdict.types";
 
 const FULL_OUTPUT = 0.98;
 /** Share of the flight at full output beyond which nothing is left to steer with. */
 const FULL_SHARE = 0.12;
+/** An output that goes from bottom to top and back in less is swung, and not short of thrust, s. */
+const HELD_S = 0.1;
 const HEAVY_MEAN = 0.68;
 /** Beyond this share at the top it does not matter how much the others have left. */
 const MOST_FULL = 0.4;
@@ -17,10 +19,11 @@ export function saturation(view: FlightView): Verdict[] {
   if (view.motors.length === 0 || view.flights.length === 0) return [];
   const flights = trimmed(view, view.flights, 0.3);
   const step = Math.max(1, Math.floor(view.rateHz / 100));
+  const held = view.motors.map((motor) => smoothed(motor, Math.max(1, Math.round(HELD_S * view.rateHz))));
   let [full, all] = [0, 0];
   for (const row of rowsOf(flights, step)) {
     all++;
-    if (view.motors.some((motor) => motor[row]! >= FULL_OUTPUT)) full++;
+    if (held.some((motor) => motor[row]! >= FULL_OUTPUT)) full++;
   }
   if (all < 50) return [];
   const share = full / all;
