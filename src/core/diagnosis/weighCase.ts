@@ -3,7 +3,7 @@ import { type CaseSymptoms, type Finding, gatherSymptoms, OPEN_OUTCOMES } from "
 import { bearsOnCraft, type CompiledLibrary, compileLibrary, toEvidence } from "./library/compileLibrary";
 import { type CandidateDiagnoses, candidateDiagnoses, explainersOf } from "./inference/candidateDiagnoses";
 import { type LearnedCauses } from "./library/learnedRate";
-import { type CaseContext, type Check, type Gate, type Library } from "./library/library.types";
+import { type CaseContext, type Check, type Gate, HAZARDS, type Library } from "./library/library.types";
 import { type NetworkEvidence } from "./inference/network";
 import { type Posteriors, posteriors } from "./inference/posteriors";
 import { expectedHarm, harmOfRetest } from "./checks/expectedHarm";
@@ -133,7 +133,11 @@ function openersFirst(open: readonly RankedCheck[], shut: readonly ShutCheck[]):
       bitsPerMinute: Math.max(ranked.bitsPerMinute, ...through),
     };
   });
-  return worth.sort((a, b) => Number(tells(b)) - Number(tells(a)) || b.bitsPerMinute - a.bitsPerMinute);
+  // Of what tells nothing the least dangerous comes first: its worth is rounding.
+  const danger = (ranked: RankedCheck) => (tells(ranked) ? 0 : HAZARDS.indexOf(ranked.check.hazard));
+  return worth.sort(
+    (a, b) => Number(tells(b)) - Number(tells(a)) || danger(a) - danger(b) || b.bitsPerMinute - a.bitsPerMinute,
+  );
 }
 
 /** True when a check is done on this kind of craft. */

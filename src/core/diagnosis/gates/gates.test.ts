@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import { CRAFT_KIND_LIST } from "../../craft/craftKinds";
 import { type Finding, gatherSymptoms } from "../findings/caseFindings";
 import { withGeneratedChecks } from "../library/generateChecks";
 import { type CaseContext, type Check, HISTORIES, type Library, PHASES } from "../library/library.types";
@@ -44,7 +45,7 @@ function isForbidden(context: CaseContext, findings: readonly Finding[], check: 
     said.get("power-to-ground") === true ||
     (burnt && !isBeeped) ||
     (burnt && said.get("limiter-trips") !== false && !check.needs.includes("current limiter")) ||
-    (context.history === "crash" && !isBeeped && !isLookedOver)
+    ((context.history === "crash" || said.get("damage-seen") === true) && !isBeeped && !isLookedOver)
   );
 }
 
@@ -203,4 +204,16 @@ it("has a swollen pack carried out before anything else is looked at", () => {
   expect(order([seen("power-fades"), seen("pack-swollen")])[0]).toBe("pack-out");
   expect(order([seen("power-fades"), seen("pack-swollen"), answer("pack-out", "done")])).not.toContain("pack-out");
   expect(order([seen("power-fades")])[0]).not.toBe("pack-out");
+});
+
+describe("something bent, torn or broken", () => {
+  const cases = CRAFT_KIND_LIST.flatMap((craftKind) => HISTORIES.map((history) => ({ craftKind, history })));
+
+  it.each(cases)("on $craftKind, $history: a look comes first, and no power before it", ({ craftKind, history }) => {
+    const context: CaseContext = { craftKind, phase: "hover", history };
+    const { ranking, shut } = weighCase(library, context, [seen("damage-seen")]);
+    const offered = ranking.checks.filter(({ check }) => !shut.some(({ ranked }) => ranked.check === check));
+    expect(offered[0]!.check.hazard).toBe("unpowered");
+    expect(offered.filter(({ check }) => isForbidden(context, [seen("damage-seen")], check))).toEqual([]);
+  });
 });

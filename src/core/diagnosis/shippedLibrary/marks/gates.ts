@@ -34,7 +34,7 @@ export const GATES: readonly Gate[] = [
     shutsTools: ["charged pack", "USB lead"],
     when: [
       { symptom: "burnt-trace" },
-      { symptom: "damage-seen", history: ["crash"] },
+      { symptom: "damage-seen" },
       { symptom: "wet-seen" },
       { symptom: "sparks-or-trips" },
       { symptom: "device-dead" },
@@ -66,7 +66,7 @@ export const GATES: readonly Gate[] = [
     id: "rungs-before-props",
     because: "Something was touched or hit: first unpowered, then powered with props off.",
     shuts: "props on",
-    when: [{ history: ["crash", "water", "repair", "modification", "first-flight"] }],
+    when: [{ history: ["crash", "water", "repair", "modification", "first-flight"] }, { symptom: "damage-seen" }],
     rungs: ["unpowered", "powered, props off"],
   },
 ];

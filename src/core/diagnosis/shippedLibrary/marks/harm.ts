@@ -51,6 +51,7 @@ const HARM: Readonly<Record<string, Harm>> = {
   "motor-mount-loose": FLIPS,
   "rod-off": RUNS_OFF,
   "tail-blade-damaged": FLIPS,
+  "tail-grip-stiff": FLIPS,
   "prop-loose": FLIPS,
   "prop-hub-cracked": FLIPS,
   "prop-nicked": harm(0, 1500),

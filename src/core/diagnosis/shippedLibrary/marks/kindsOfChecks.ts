@@ -148,6 +148,7 @@ const KINDS: readonly (readonly [kinds: readonly string[], checks: readonly stri
       "swash-level",
       "belt-by-hand",
       "slider-by-hand",
+      "tail-grips-turn",
       "gear-by-hand",
       "blade-grips-turn",
       "spindle-roll",

@@ -241,6 +241,15 @@ export const powerPath = family({
       leak: 0.03,
       links: { "joint-cold": 0.9, "power-lead": 0.08, "board-lead": 0.08 },
     }),
+    ask("board-plug-looks", {
+      title: "Look at the board's supply plug and pull lightly at its leads",
+      steps: ["Battery out.", "Seated to its stop, no pin pushed back, no lead that moves in its crimp?"],
+      minutes: 1,
+      yes: "Half out, a pin back, or a lead moves",
+      no: "Seated and fast",
+      leak: 0.02,
+      links: { "board-lead": 0.7 },
+    }),
     ask("pack-volts-at-pads", {
       title: "Measure pack voltage at the ESC's and the board's power pads",
       steps: [
