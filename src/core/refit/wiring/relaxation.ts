@@ -1,6 +1,7 @@
 import { aliveOptions, railRooms } from "./aliveOptions";
 import { assignRows } from "./assignment";
 import { type Decisions, KEPT, lowestRank, OPEN, OUT, type Relaxed, type Stage } from "./decisions";
+import { type WiringModel } from "./wiringModel";
 
 /**
  * Solves a place of the tree as an assignment: each need takes one option, each pad and each port one need. Rails' amps, protocols
@@ -19,7 +20,7 @@ export function relax(stage: Stage, decisions: Decisions): Relaxed | null {
   const chosen = new Int32Array(model.needs.length).fill(-1);
   const optionRise = new Float64Array(model.options.length).fill(Infinity);
   const withoutRise = new Float64Array(model.needs.length);
-  const railRoom = railRooms(model, decisions, alive);
+  const things = thingsOf(model, decisions, alive);
   let bound = 0;
   const shared: Contender[] = [];
   for (let need = 0; need < model.needs.length; need++) {
@@ -30,8 +31,7 @@ export function relax(stage: Stage, decisions: Decisions): Relaxed | null {
     const wanted: number[] = [];
     for (const index of options) {
       if (!alive[index]) continue;
-      const rail = model.rails[index]!;
-      if (model.scarcest[index]! >= 0 || (rail >= 0 && railRoom[rail]! >= 0)) wanted.push(index);
+      if (things.of[index]! >= 0) wanted.push(index);
       else if (costs[index]! < ownCost) [own, ownCost] = [index, costs[index]!];
     }
     if (wanted.length > 0) shared.push({ need, wanted, own, ownCost });
@@ -43,7 +43,7 @@ export function relax(stage: Stage, decisions: Decisions): Relaxed | null {
       withoutRise[need] = decisions.shares[need]! - ownCost;
     }
   }
-  const assigned = assignShared(stage, alive, shared, railRoom, {
+  const assigned = assignShared(stage, alive, shared, things, {
     chosen,
     optionRise,
     withoutRise,
@@ -66,9 +66,30 @@ interface Contender {
   ownCost: number;
 }
 
+/** What is taken. */
+interface Things {
+  /** By option: the scarcest it takes, a resource or behind those a rail; -1 where it takes nothing from others. */
+  of: Int32Array;
+  /** By thing: how many needs it holds. */
+  rooms: Int32Array;
+}
+
+/** The scarcest thing that each option takes: its port, else its rail where that is short, else its pad. */
+function thingsOf(model: WiringModel, decisions: Decisions, alive: Uint8Array): Things {
+  const { resources, rails, scarcest } = model;
+  const railRoom = railRooms(model, decisions, alive);
+  const rooms = new Int32Array(resources.length + railRoom.length);
+  resources.forEach(({ room }, at) => (rooms[at] = room));
+  rooms.set(railRoom, resources.length);
+  const of = scarcest.map((scarce, index) => {
+    const rail = rails[index]!;
+    return rail >= 0 && railRoom[rail]! >= 0 ? resources.length + rail : scarce;
+  });
+  return { of, rooms };
+}
+
 /**
- * Needs that compete for pads, ports and rails, assigned together. An option stands in the column of the scarcest thing it takes: its port, else its rail
- * where that is short, else its pad.
+ * Needs that compete for pads, ports and rails, assigned together: an option stands in the columns of its thing.
  *
  * @returns Their cost, or null.
  */
@@ -76,7 +97,7 @@ function assignShared(
   { model, costs: optionCosts }: Stage,
   alive: Uint8Array,
   shared: readonly Contender[],
-  railRoom: Int32Array,
+  { of: thingOf, rooms }: Things,
   {
     chosen,
     optionRise,
@@ -85,20 +106,15 @@ function assignShared(
   }: Pick<Relaxed, "chosen" | "optionRise" | "withoutRise"> & { shares: Float64Array },
 ): number | null {
   if (shared.length === 0) return 0;
-  const { scarcest, rails, resources } = model;
-  const firstColumn = new Int32Array(resources.length + railRoom.length).fill(-1);
-  const thing: number[] = []; // by column: a resource, or behind those a rail
-  const thingOf = (option: number) => {
-    const rail = rails[option]!;
-    return rail >= 0 && railRoom[rail]! >= 0 ? resources.length + rail : scarcest[option]!;
-  };
+  const firstColumn = new Int32Array(rooms.length).fill(-1);
+  const copies = columnsOf(shared, thingOf, rooms);
+  const thing: number[] = []; // by column
   for (const { wanted } of shared) {
     for (const index of wanted) {
-      const taken = thingOf(index);
+      const taken = thingOf[index]!;
       if (firstColumn[taken]! >= 0) continue;
       firstColumn[taken] = thing.length;
-      const room = taken < resources.length ? resources[taken]!.room : railRoom[taken - resources.length]!;
-      for (let copy = Math.min(room, shared.length); copy > 0; copy--) thing.push(taken);
+      for (let copy = copies[taken]!; copy > 0; copy--) thing.push(taken);
     }
   }
   const width = thing.length;
@@ -106,12 +122,13 @@ function assignShared(
   const optionAt = new Int32Array(shared.length * width);
   for (let row = 0; row < shared.length; row++) {
     for (const index of shared[row]!.wanted) {
-      const taken = thingOf(index);
+      const taken = thingOf[index]!;
       const cost = optionCosts[index]!;
       // Nothing at all stands where a thing has no room.
-      for (let column = firstColumn[taken]!; thing[column] === taken && cost < costs[row * width + column]!; column++) {
-        costs[row * width + column] = cost;
-        optionAt[row * width + column] = index;
+      const from = row * width + firstColumn[taken]!;
+      for (let at = from; at < from + copies[taken]! && cost < costs[at]!; at++) {
+        costs[at] = cost;
+        optionAt[at] = index;
       }
     }
   }
@@ -119,24 +136,38 @@ function assignShared(
   const assigned = assignRows(costs, ownCosts, width);
   if (!assigned) return null;
   const { columnOf, rowPotential, columnPotential } = assigned;
+  const potential = new Float64Array(rooms.length).fill(-Infinity); // by thing: of the best of its columns
+  for (let column = 0; column < width; column++)
+    potential[thing[column]!] = Math.max(potential[thing[column]!]!, columnPotential[column]!);
   let total = 0;
-  shared.forEach(({ need, wanted, own, ownCost }, row) => {
+  shared.forEach(({ need, own, ownCost }, row) => {
     const column = columnOf[row]!;
     const option = column >= 0 ? optionAt[row * width + column]! : own;
     chosen[need] = option;
     total += column >= 0 ? optionCosts[option]! : ownCost;
-    for (const index of wanted) {
-      const taken = thingOf(index);
-      let rise = Infinity;
-      for (let at = firstColumn[taken]!; thing[at] === taken; at++)
-        rise = Math.min(rise, optionCosts[index]! - rowPotential[row]! - columnPotential[at]!);
-      optionRise[index] = rise;
+    for (const index of model.needs[need]!.options) {
+      if (!alive[index]) continue;
+      const taken = thingOf[index]!;
+      optionRise[index] = optionCosts[index]! - rowPotential[row]! - (taken < 0 ? 0 : potential[taken]!);
     }
-    for (const index of model.needs[need]!.options)
-      if (alive[index] && !wanted.includes(index)) optionRise[index] = optionCosts[index]! - rowPotential[row]!;
     withoutRise[need] = shares[need]! - rowPotential[row]!;
   });
   return total;
+}
+
+/** By thing: the columns it has, as many as it holds and no more than would take it. */
+function columnsOf(shared: readonly Contender[], thingOf: Int32Array, rooms: Int32Array): Int32Array {
+  const columns = new Int32Array(rooms.length);
+  const last = new Int32Array(rooms.length).fill(-1);
+  shared.forEach(({ wanted }, row) => {
+    for (const index of wanted) {
+      const thing = thingOf[index]!;
+      if (last[thing] === row || columns[thing]! >= rooms[thing]!) continue;
+      last[thing] = row;
+      columns[thing]!++;
+    }
+  });
+  return columns;
 }
 
 /**
