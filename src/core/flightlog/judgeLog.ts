@@ -9,6 +9,7 @@ import { desync } from "./verdicts/desync";
 import { rotorImbalance } from "./verdicts/imbalance";
 import { endsInAir, interruptions, linkLoss } from "./verdicts/interruptions";
 import { gainTooLow, oscillation } from "./verdicts/oscillation";
+import { partedOutputs } from "./verdicts/partedOutputs";
 import { currentScale, deepDischarge, tiredPack } from "./verdicts/packVerdicts";
 import { saturation } from "./verdicts/saturation";
 import { servoChatter } from "./verdicts/servoChatter";
@@ -49,6 +50,7 @@ const QUESTIONS: readonly Question[] = [
   interruptions,
   linkLoss,
   slowly(departure),
+  slowly(partedOutputs),
   surfaceFeedback,
   tailFeedback,
   tailHeavy,

@@ -1,6 +1,6 @@
 import { type FlightView, rowsOf, trimmed, writtenHz } from "../FlightView";
 import { type Stretch } from "../phases";
-import { correlation } from "../signal/regress";
+import { correlation, regress } from "../signal/regress";
 import { meanOf, quantileOf, smoothed, spreadOf } from "../signal/rows";
 import { hann, strongestLine, welch } from "../signal/spectrum";
 import { Matrix, solve } from "ml-matrix";
@@ -255,12 +255,15 @@ function sizesOf(
 const TRACK_LENGTH_S = 0.5;
 /** A track that goes with one output this closely is its rotor's. */
 const FOLLOWS = 0.75;
-/** And by this much more closely than the next: sound rotors go up and down together. */
-const TRACK_LEAD = 0.03;
-/** Closer than this, two outputs go with it alike: which rotor it is cannot be told. */
-const TELLS = 0.001;
-/** A line this many times the least is no sound rotor's, whosever it is. */
+/** By so much, as a share, it has to go up and down with it. */
+const LEAST_SPREAD = 1.015;
+/** A weaker line is a rotor out of balance only where it surely goes with one output. */
 const STRONG = 2.5;
+/** Twice the logarithm of how much likelier one output explains the track than another: beyond the first it is told, beyond the other it is sure. */
+const TELLS = 4;
+const SURELY = 12;
+/** As many motors are worth naming where it cannot be told which. */
+const FEW = 3;
 
 /** Without the speeds: the strongest line is followed through the flight, and held against each motor's output. */
 function byTrack(view: FlightView, flights: readonly Stretch[]): Verdict[] {
@@ -272,48 +275,64 @@ function byTrack(view: FlightView, flights: readonly Stretch[]): Verdict[] {
     .filter((track) => track.points.length >= 8 && track.amplitude > 0.7 * track.shaken.least)
     .sort((a, b) => b.amplitude / b.shaken.least - a.amplitude / a.shaken.least)[0];
   if (!best || window.length === 0) return [];
-  const spread =
-    quantileOf(
-      best.points.map(({ hz }) => hz),
-      0.9,
-    ) /
-    quantileOf(
-      best.points.map(({ hz }) => hz),
-      0.1,
-    );
-  const links = view.motors.map((motor) => {
-    const means = best.points.map(({ row }) => Math.sqrt(Math.max(0, meanOf(motor, row, row + length))));
-    return correlation(
-      means,
-      best.points.map(({ hz }) => hz),
-    );
-  });
-  const order = links.map((_, at) => at).sort((a, b) => links[b]! - links[a]!);
-  const [top, next] = order;
-  const lead = links[top!]! - links[next!]!;
+  const notes = best.points.map((point) => point.hz);
+  const links = linksOf(view, best.points, length);
+  const order = links.map((_, at) => at).sort((a, b) => links[a]!.unlike - links[b]!.unlike);
+  const [top, next] = order as [number, number];
+  const lead = links[next]!.unlike - links[top]!.unlike;
+  const isTold = lead > TELLS;
   const isStrong = best.amplitude > STRONG * best.shaken.least;
-  if (!(links[top!]! > FOLLOWS) || spread < 1.015 || !(lead > TRACK_LEAD || isStrong)) return [];
-  const isSure = lead > 0.05;
-  const hz = quantileOf(
-    best.points.map((point) => point.hz),
-    0.5,
-  );
+  const spread = quantileOf(notes, 0.9) / quantileOf(notes, 0.1);
+  if (!(links[top]!.follows > FOLLOWS) || spread < LEAST_SPREAD || !(lead > SURELY || isStrong)) return [];
+  const hz = quantileOf(notes, 0.5);
+  const alike = order.filter((at) => links[at]!.unlike - links[top]!.unlike <= TELLS).map((at) => at + 1);
+  const whose = isTold
+    ? `the output of motor ${top + 1}`
+    : alike.length > FEW
+      ? "the outputs of several motors alike: whose it is cannot be told"
+      : `the outputs of motors ${alike.sort((a, b) => a - b).join(", ")} alike: whose it is cannot be told`;
   return [
     {
       code: "rotor-imbalance",
       severity: "fault",
-      confidence: isSure ? 0.8 : 0.6,
+      confidence: lead > SURELY ? 0.8 : 0.6,
       fromS: view.timeS[flights[0]!.from]!,
       toS: view.timeS[flights.at(-1)!.to - 1]!,
-      ...(lead > TELLS && { motor: top! + 1 }),
+      ...(isTold && { motor: top + 1 }),
       value: hz,
       unit: "Hz",
-      sentence: `A rotor is out of balance: a line of ${best.amplitude.toFixed(2)} ${best.shaken.unit} about ${hz.toFixed(0)} Hz goes with the output of motor ${top! + 1}${isSure ? "" : `, ${lead > TELLS ? "nearly" : "just"} as well with motor ${next! + 1}`}.`,
-      statistics: { amplitude: best.amplitude, follows: links[top!]!, followsNext: links[next!]!, hz },
+      sentence: `A rotor is out of balance: a line of ${best.amplitude.toFixed(2)} ${best.shaken.unit} about ${hz.toFixed(0)} Hz goes with ${whose}.`,
+      statistics: { amplitude: best.amplitude, follows: links[top]!.follows, lead, hz },
       tellApart:
         "Which rotor: take the props off and spin up one motor after the other to the same output, a phone or the board as the sensor.",
     },
   ];
+}
+
+/** How closely a track goes with an output. */
+interface Link {
+  /** Correlation of the note with the output. */
+  follows: number;
+  /** Minus twice the logarithm of the likelihood, but for what is the same of all outputs. */
+  unlike: number;
+}
+
+/**
+ * The note of a rotor is a power of its output, and sinks with the pack: the logarithm of the note is regressed on that of each output and on time, and what each
+ * leaves over says how likely it is the one. Sound rotors go up and down together, so that the correlations are all high.
+ */
+function linksOf(view: FlightView, points: readonly { row: number; hz: number }[], length: number): Link[] {
+  const notes = points.map(({ hz }) => Math.log(hz));
+  const timeS = points.map(({ row }) => view.timeS[row]!);
+  const independent = points.length / 2; // windows overlap by half
+  return view.motors.map((motor) => {
+    const outputs = points.map(({ row }) => Math.log(Math.max(0.01, meanOf(motor, row, row + length))));
+    const fit = regress([outputs, timeS], notes);
+    return {
+      follows: correlation(outputs, notes),
+      unlike: fit ? independent * Math.log(Math.max(1e-6, 1 - fit.rSquared)) : 0,
+    };
+  });
 }
 
 function trackOf(view: FlightView, shaken: Shaken, flights: readonly Stretch[], length: number) {

@@ -1,6 +1,8 @@
 import { type FlightView, rowsOf, trimmed } from "../FlightView";
 import { meanOf, quantileOf } from "../signal/rows";
+import { type Stretch } from "../phases";
 import { type Verdict } from "./verdict.types";
+import { weakOfMany } from "./weakOfMany";
 
 /** More output than its peers by this share, at one trim, makes a motor weak. */
 const WEAK_SHARE = 0.075;
@@ -47,8 +49,10 @@ export function weakMotor(view: FlightView): Verdict[] {
     peers.length > 3
       ? lead > WEAK_LEAD * scatter && excess > WEAK_OF_MANY
       : apart > WEAK_APART * mean && apart > WEAK_DIAGONAL * scatter;
-  if (!isAlone || excess < WEAK_SHARE || lead < 0.03 * mean || !isThroughout(view, motor, calm, idle))
-    return slowMotor(view, outputs, calm);
+  if (!isAlone || excess < WEAK_SHARE || lead < 0.03 * mean || !isThroughout(view, motor, calm, idle)) {
+    const slow = slowMotor(view, outputs, calm);
+    return slow.length > 0 ? slow : pointedAt(view, worked, flights);
+  }
   const rpmSays = rpmOf(view, motor, calm);
   return [
     {
@@ -70,6 +74,28 @@ export function weakMotor(view: FlightView): Verdict[] {
       },
       tellApart:
         "Prop, motor or ESC: move the prop to another arm first; if it stays, swap the motor with its neighbour.",
+    },
+  ];
+}
+
+/** Of six motors and more: the one that the trim of all points at. */
+function pointedAt(view: FlightView, worked: readonly number[], flights: readonly Stretch[]): Verdict[] {
+  const weak = weakOfMany(view, worked);
+  if (!weak) return [];
+  return [
+    {
+      code: "weak-motor",
+      severity: "fault",
+      confidence: 0.7,
+      fromS: view.timeS[flights[0]!.from]!,
+      toS: view.timeS[flights.at(-1)!.to - 1]!,
+      motor: weak.motor + 1,
+      value: weak.excess * 100,
+      unit: "%",
+      sentence: `All motors are trimmed as they would be if motor ${weak.motor + 1} pushed too little; it works ${(weak.excess * 100).toFixed(0)} % above their mean.`,
+      statistics: { excess: weak.excess, like: weak.like, likeNext: weak.likeNext },
+      tellApart:
+        "Prop, motor, ESC or a turned arm: sight along the motors for one that leans; then move the prop to another arm, then swap the motor with its neighbour.",
     },
   ];
 }
