@@ -95,6 +95,19 @@ ${first("tests/fixtures/oddFlights/first-run.txt")}
 Forty-one columns of other things (a gimbal's pitch, a limit, the ground station's battery: tests/fixtures/dialects/foreignLogColumns.ts) are
 held as well: 33 of 42 were taken for the craft's own at first.
 
+## Craft of other sizes, and of six and eight rotors
+
+Five multirotors from 28 g to 14 kg and three wings flown by the second maker (tests/fixtures/flightSizes); flat and coaxial hexas and octos flown by the
+third (tests/fixtures/manyRotors). \`npm test\` holds what was put right. The first results:
+
+\`\`\`text
+${first("tests/fixtures/flightSizes/first-run.txt")}
+\`\`\`
+
+\`\`\`text
+${first("tests/fixtures/manyRotors/first-run.txt")}
+\`\`\`
+
 ## Logs of the shop's own simulator
 
 Four multirotors, a fixed wing and a helicopter, four ways of flying, four recorders that keep more or less (src/sim/flight).
