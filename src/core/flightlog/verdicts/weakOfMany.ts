@@ -16,7 +16,8 @@ export interface WeakOfMany {
 const FEWEST_MOTORS = 6;
 /**
  * The trim has to point at one motor so nearly, and at no other within this: a balance point off the middle points to where no motor is, for it asks nothing of yaw.
- * Of sound craft drawn with a balance point up to 3 % of the arm off and a yaw trim up to 5 % one in a thousand is named, with 6 and 8 % seven in a hundred.
+ * Of sound craft drawn at random, balance point up to 3 % of the arm off and yaw trim up to 5 %, one or two in a thousand are named; with 6 and 8 % seven in a
+ * hundred of six rotors and ten of eight (measured once, outside the tests).
  */
 const LIKE = 0.95;
 const LIKE_LEAD = 0.08;
